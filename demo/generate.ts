@@ -1,0 +1,110 @@
+import { seeded } from '@/testing/seeded';
+import { HAND_WRITTEN } from './hand-written';
+import { FAMILY, GIVEN, JOURNALS, LIGHTS, OUTCOMES, PEOPLE, TEMPLATES, type Template } from './templates';
+import type { DemoWork } from './work';
+import { writeOstrane, writeVellmora } from './write-exports';
+
+export const DEMO_SEED = 20260914;
+const GENERATED = 262;
+
+/** All works of the demo: the hand-written ones, then generated ones. The same seed gives the same works. */
+export function demoWorks(seed = DEMO_SEED): DemoWork[] {
+  const next = seeded(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+  const whole = (from: number, to: number) => from + Math.floor(next() * (to - from + 1));
+  const weights = TEMPLATES.reduce((n, t) => n + t.weight, 0);
+  const choose = (): Template => {
+    let at = next() * weights;
+    return (
+      TEMPLATES.find((t) => {
+        at -= t.weight;
+        return at < 0;
+      }) ?? TEMPLATES[0]!
+    );
+  };
+  const titles = new Set<string>();
+  const works: DemoWork[] = [];
+  while (works.length < GENERATED) {
+    const template = choose();
+    const parts = {
+      people: pick(PEOPLE),
+      light: pick(LIGHTS),
+      outcome: pick(OUTCOMES),
+      n: whole(24, 180),
+      weeks: whole(2, 9),
+      minutes: whole(11, 48),
+    };
+    const title = template.title(parts);
+    if (titles.has(title)) continue;
+    titles.add(title);
+    const i = works.length;
+    const year = whole(2007, 2026);
+    const month = year === 2026 ? whole(1, 8) : whole(1, 12);
+    const day = whole(1, 28);
+    const where = next();
+    const journal = template.venue ?? pick(JOURNALS);
+    const partial = next();
+    const monthName = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'][month - 1]!;
+    const pad = (n: number) => String(n).padStart(2, '0');
+    const work: DemoWork = {
+      key: `generated-${i}`,
+      title,
+      abstract: next() < 0.06 ? '' : template.abstract(parts),
+      authors: Array.from({ length: whole(1, 5) }, () => `${pick(FAMILY)}, ${pick(GIVEN)}`),
+      venue: journal,
+      volume: journal ? String(year - 1999) : '',
+      issue: journal ? String(whole(1, 12)) : '',
+      pages: journal ? `${100 + i * 7}-${104 + i * 7}` : '',
+      doi: template.truth.sourceType === 'scholarly-journal' && next() < 0.85 ? `10.5555/ns.${year}.${1000 + i}` : '',
+      issued: partial < 0.2 ? `${year}` : partial < 0.3 ? `${year} ${pick(['Spring', 'Summer', 'Autumn'])}` : `${year} ${monthName}`,
+      online:
+        next() < 0.3 && template.truth.sourceType === 'scholarly-journal'
+          ? `${month > 2 ? year : year - 1}${pad(month > 2 ? month - 2 : month + 10)}${pad(day)}`
+          : '',
+      language: next() < 0.04 ? 'spa' : 'eng',
+      headings: ['Humans', pick(['Sleep', 'Wakefulness', 'Lighting', 'Circadian Rhythm', 'Work Schedule Tolerance'])],
+      truth: template.truth,
+    };
+    // Ostrane lists only what it can index; about half of the journal items are in both.
+    const canOstrane = template.pt.length > 0;
+    const inVellmora = !canOstrane || where < 0.78;
+    const inOstrane = canOstrane && where > 0.3;
+    if (inVellmora) {
+      const season = /Spring|Summer|Autumn/.exec(work.issued)?.[0];
+      const printed =
+        work.issued === `${year}` ? `${year}///` : season ? `${year}///${season}` : `${year}/${pad(month)}/${next() < 0.5 ? pad(day) : ''}`;
+      work.vellmora = {
+        type: template.ris,
+        date: printed,
+        ...(next() < 0.05 ? { title: title.toUpperCase() } : {}),
+        ...(next() < 0.15 ? { noDoi: true } : {}),
+      };
+    }
+    if (inOstrane) {
+      const unindexed = year >= 2026 && next() < 0.7;
+      const loose = next() < 0.2 && template.pt.length > 1;
+      work.ostrane = {
+        types: unindexed || loose ? ['Journal Article'] : template.pt,
+        pmid: String(99001000 + i),
+        ...(unindexed ? { status: 'In-Process' } : {}),
+        ...(next() < 0.05 ? { noAbstract: true } : {}),
+      };
+    }
+    works.push(work);
+  }
+  return [...HAND_WRITTEN, ...works];
+}
+
+/** The two export files and the truth, as text. */
+export function demoFiles(): { vellmora: string; ostrane: string; truth: string } {
+  const works = demoWorks();
+  const truth = works.map(({ key, title, doi, truth: t, vellmora, ostrane }) => ({
+    key,
+    title,
+    doi,
+    pmid: ostrane?.pmid ?? '',
+    records: [vellmora ? 'VH' : '', ostrane ? 'OF' : ''].filter(Boolean),
+    ...t,
+  }));
+  return { vellmora: writeVellmora(works), ostrane: writeOstrane(works), truth: `${JSON.stringify(truth, null, 1)}\n` };
+}

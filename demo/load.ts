@@ -1,0 +1,157 @@
+/** tsx demo/load.ts: loads the demo review, half-way through, unless a review of its title is there already. */
+import { createReadStream, readFileSync } from 'node:fs';
+import { MikroORM } from '@mikro-orm/postgresql';
+import { NO_DATE, type Sieve, sieveSchema } from '@/core/sieve';
+import { ormConfig } from '@/db/config';
+import { Job, Review, Work } from '@/db/schema';
+import type { Context } from '@/server/context';
+import { decideWork } from '@/server/decide-work';
+import { closeQueue } from '@/server/queue';
+import { receiveFile } from '@/server/receive-file';
+import { createReview } from '@/server/review-settings';
+import { reviewState } from '@/server/review-state';
+import { runJob } from '@/server/run-job';
+import { saveCriteria } from '@/server/save-criteria';
+import { saveDatabase } from '@/server/save-database';
+import { freezeSieve, saveSieve } from '@/server/save-sieve';
+import { workDetail } from '@/server/work-detail';
+
+const TITLE = 'Bright light and day sleep in night workers';
+
+const SIEVE: Sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
+
+const CRITERIA = [
+  {
+    text: 'People who work nights',
+    definition: 'At least three hours between midnight and five, in real or simulated work.',
+    judgedBy: 'reader',
+    reasonCode: 'population',
+    quota: null,
+  },
+  {
+    text: 'Timed bright light or blue-blocking eyewear',
+    definition: 'Light given on purpose at a stated time, or lenses worn to avoid it.',
+    judgedBy: 'reader',
+    reasonCode: 'intervention',
+    quota: null,
+  },
+  {
+    text: 'Daytime sleep or alertness is reported',
+    definition: 'Measured or rated; mood alone does not count.',
+    judgedBy: 'reader',
+    reasonCode: 'outcome',
+    quota: null,
+  },
+  {
+    text: 'Refereed or examined',
+    definition: 'The item itself, not only its journal.',
+    judgedBy: 'limiter',
+    reasonCode: 'not-refereed',
+    quota: { atLeast: 12, axis: 'peerReview', allowed: ['refereed'] },
+  },
+  {
+    text: 'A study or a review of studies, evidence 1 to 3',
+    definition: 'OCEBM 2011, treatment benefit.',
+    judgedBy: 'limiter',
+    reasonCode: 'evidence',
+    quota: { atLeast: 5, axis: 'level', allowed: ['2'] },
+  },
+] as const; // prettier-ignore
+
+const PERSON = 'M. Okonjo';
+let clock = Date.UTC(2026, 8, 14, 9, 0, 0);
+
+const orm = await MikroORM.init(ormConfig());
+/** Demo decisions carry made-up times, a few minutes apart. */
+const context = (): Context => ({ em: orm.em.fork(), now: nextMoment });
+function nextMoment(): Date {
+  clock += 97_000;
+  return new Date(clock);
+}
+
+async function load() {
+  const { id } = await createReview(context(), {
+    title: `${TITLE} (being loaded)`,
+    question:
+      'Does timed bright light, with or without blue-blocking eyewear, improve daytime sleep and alertness in people who work nights?',
+    kind: 'treatment-benefit',
+    population: 'night workers, night-shift nurses, night shift, permanent nights, crews',
+    intervention: 'bright light, blue-enriched, amber lenses, blue-blocking eyewear, light boxes, 2,500 lux',
+    comparison: 'usual light, usual lighting, dim light, dim control',
+    outcome: 'day sleep, daytime sleep, alertness, total sleep time, vigilance',
+    asOf: '2026-09-14',
+    scheme: 'ocebm-2011',
+    person: PERSON,
+  });
+  await saveCriteria(
+    context(),
+    id,
+    CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
+  ); // prettier-ignore
+  await retrieve(id, 'Vellmora', 'VH', 'demo/files/vellmora.ris', {
+    axes: { sourceType: 'native', publicationType: 'approximate', peerReview: 'whole', level: 'none', date: 'native' },
+    allJournalsRefereed: true,
+    notes:
+      'Everything in a journal is typed alike, editorials and book reviews too. Magazines and newspapers come with it unless left out.',
+  });
+  await retrieve(id, 'Ostrane', 'OF', 'demo/files/ostrane.nbib', {
+    axes: { sourceType: 'none', publicationType: 'native', peerReview: 'none', level: 'approximate', date: 'native' },
+    allJournalsRefereed: false,
+    notes: 'Publication types come weeks after the record: its type limiter drops the newest ones.',
+  });
+  await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 0 });
+  await freezeSieve(context(), id, 'As in the protocol.');
+  await decideSome(id);
+  // The title says that it is whole: a load that broke off is begun anew next time.
+  await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
+}
+
+async function retrieve(reviewId: string, name: string, tag: string, path: string, profile: Parameters<typeof saveDatabase>[2]['profile']) {
+  const database = await saveDatabase(context(), reviewId, { id: null, name, tag, profile });
+  if (!database.ok) throw new Error(database.message);
+  const received = await receiveFile(context(), reviewId, database.id, path.split('/').at(-1)!, createReadStream(path));
+  if (!received.ok) throw new Error(received.message);
+  // The jobs are done here, since the worker may not run yet; it finds them done.
+  for (let job = await openJob(reviewId); job; job = await openJob(reviewId)) await runJob(context(), reviewId, job.id, true);
+}
+
+const openJob = (reviewId: string) => orm.em.fork().findOne(Job, { reviewId, state: 'queued' }, { orderBy: { updatedAt: 'asc' } });
+
+/** Decides the first half of what came through, by what the hand-written abstracts say. */
+async function decideSome(reviewId: string) {
+  const state = await reviewState(context(), reviewId);
+  const through = Array.from(state.columns.numbers).filter(
+    (_, i) => state.run.outcomes.fate[i] === 0 && state.columns.dates.earliest.to[i] !== NO_DATE.to,
+  );
+  const works = await orm.em.fork().find(Work, { reviewId, no: { $in: through } }, { orderBy: { no: 'asc' } });
+  for (const [i, work] of works.slice(0, Math.floor(works.length / 2)).entries()) {
+    const { draft } = await workDetail(context(), reviewId, work.no);
+    const offTopic = i % 5 === 3;
+    const verdict = work.flags.includes('retracted')
+      ? 'exclude'
+      : i % 9 === 4
+        ? 'wait'
+        : i % 13 === 6
+          ? 'background'
+          : offTopic
+            ? 'exclude'
+            : 'keep';
+    const reasonCode = verdict !== 'exclude' ? '' : work.flags.includes('retracted') ? 'evidence' : 'outcome';
+    const result = await decideWork(context(), reviewId, {
+      workNo: work.no,
+      verdict,
+      reasonCode,
+      grounds: work.flags.includes('retracted') ? `${draft} Retracted, as one database says.` : draft,
+      seenSeq: 0,
+    });
+    if (!result.ok) throw new Error(result.message);
+  }
+}
+
+try {
+  if (await orm.em.fork().findOne(Review, { title: TITLE })) console.log('The demo review is there already.');
+  else await load();
+} finally {
+  await closeQueue();
+  await orm.close(true);
+}

@@ -1,0 +1,102 @@
+import { readFileSync } from 'node:fs';
+import { type Classification, claimsOfRecord, classifyWork, levelTable, OCEBM_2011 } from '@/core/classify';
+import { readEntries } from '@/core/formats';
+import { mergeKeys, mergeRecords, worksOf } from '@/core/merge';
+import type { BibRecord } from '@/core/record';
+import { axisValues, MASK_AXES } from '@/core/sieve';
+import { codesOf } from '@/core/vocabularies';
+import { demoFiles } from './generate';
+import type { Truth } from './work';
+
+interface Row extends Truth {
+  key: string;
+  doi: string;
+  title: string;
+  pmid: string;
+  records: string[];
+}
+const TRUTH = JSON.parse(readFileSync('demo/truth.json', 'utf8')) as Row[];
+const FILES = { VH: ['demo/files/vellmora.ris', 'ris', true], OF: ['demo/files/ostrane.nbib', 'nbib', false] } as const;
+
+/** The demo's works as the product sees them: read, merged and classified. */
+async function demo(): Promise<{
+  records: BibRecord[];
+  works: { records: BibRecord[]; classification: Classification }[];
+  rejected: number;
+}> {
+  const records: { record: BibRecord; refereed: boolean; order: string }[] = [];
+  let rejected = 0;
+  for (const [tag, [path, format, refereed]] of Object.entries(FILES)) {
+    for await (const entry of readEntries([readFileSync(path)], format)) {
+      if (entry.kind === 'rejected') rejected++;
+      else records.push({ record: entry.record, refereed, order: `${tag}|${entry.record.accession}` });
+    }
+  }
+  const { head } = mergeRecords(records.map((r) => ({ order: r.order, keys: mergeKeys(r.record) })));
+  const levels = levelTable('ocebm-2011', 'treatment-benefit');
+  const works = worksOf(head).map((group) => ({
+    records: group.map((i) => records[i]!.record),
+    classification: classifyWork(
+      group.map((i) => ({
+        key: i,
+        dates: records[i]!.record.dates,
+        found: claimsOfRecord(records[i]!.record, { allJournalsRefereed: records[i]!.refereed }),
+      })),
+      levels,
+    ),
+  }));
+  return { records: records.map((r) => r.record), works, rejected };
+}
+
+const norm = (title: string) => title.toLowerCase().replace(/[.]$/, '');
+const truthOf = (record: BibRecord) => TRUTH.find((t) => norm(t.title) === norm(record.title));
+/** Works whose databases contradict each other on purpose: the conflict must be shown, not settled. */
+const CONFLICTING = new Set(['conflict-types']);
+
+test('the files in the repository are what the generator writes', () => {
+  const files = demoFiles();
+  expect(readFileSync('demo/files/vellmora.ris', 'utf8')).toBe(files.vellmora);
+  expect(readFileSync('demo/files/ostrane.nbib', 'utf8')).toBe(files.ostrane);
+  expect(readFileSync('demo/truth.json', 'utf8')).toBe(files.truth);
+});
+
+test('every entry is a record or a rejection, and records become the works that the truth lists', async () => {
+  const { records, works, rejected } = await demo();
+  expect(rejected).toBe(3);
+  const unclosed = 1;
+  expect(records.length).toBe(TRUTH.reduce((n, t) => n + t.records.length, 0) + unclosed);
+  const strangers = works.filter((w) => !truthOf(w.records[0]!));
+  expect(strangers.map((w) => w.records[0]!.title)).toEqual([
+    'Ceiling light and errors in night pharmacies: an entry that was never closed',
+  ]);
+  for (const work of works) expect(new Set(work.records.map((r) => truthOf(r)?.key)).size).toBe(1);
+  expect(works.length).toBe(TRUTH.length + unclosed);
+});
+
+test('no axis is settled on a wrong value, and most are settled', async () => {
+  const { works } = await demo();
+  const wrong: string[] = [];
+  const settled = Object.fromEntries(MASK_AXES.map((a) => [a, 0]));
+  for (const work of works) {
+    const truth = truthOf(work.records[0]!);
+    if (!truth) continue;
+    for (const axis of MASK_AXES) {
+      const { mask, status } = work.classification.axes[axis];
+      const codes = codesOf(axisValues(axis, OCEBM_2011), mask);
+      const real = axis === 'level' ? truth.level : [truth[axis]];
+      if (status === 'settled') settled[axis]!++;
+      if (!CONFLICTING.has(truth.key) && !real.some((r) => codes.includes(r)))
+        wrong.push(`${truth.key} ${axis}: ${codes.join('|')} is not ${real.join('|')} (${truth.title})`);
+    }
+  }
+  expect(wrong).toEqual([]);
+  // Peer review stays open where only Ostrane lists an item: it makes no statement about its journals.
+  expect(settled.publicationType! / works.length).toBeGreaterThan(0.8);
+  expect(settled.peerReview! / works.length).toBeGreaterThan(0.6);
+});
+
+test('contradicting databases give a conflict that is never counted as settled', async () => {
+  const { works } = await demo();
+  const work = works.find((w) => truthOf(w.records[0]!)?.key === 'conflict-types')!;
+  expect(work.classification.axes.publicationType.status).toBe('conflicting');
+});

@@ -1,0 +1,102 @@
+import { expect, test } from '@playwright/test';
+import { openDemo } from './helpers';
+
+test('Decide by keyboard alone', async ({ page }) => {
+  await openDemo(page, 'decide');
+  const title = page.getByRole('main').getByRole('heading', { level: 1 });
+  const queue = page.getByRole('navigation', { name: 'Works to decide' });
+  const current = queue.locator('[aria-current="true"]');
+  const bar = page.getByRole('main').getByRole('status').last();
+  const grounds = page.getByLabel(/Grounds, drafted/);
+  await expect(grounds).not.toHaveValue('');
+  const first = await title.textContent();
+  /** Steps back through the queue, past works that were decided before. */
+  const back = async (to: string) => {
+    for (let i = 0; i < 40 && (await title.textContent()) !== to; i++) {
+      const here = await title.textContent();
+      await page.keyboard.press('p');
+      await expect(title).not.toHaveText(here!);
+    }
+    await expect(title).toHaveText(to);
+  };
+
+  // The list of keys, and out again.
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('admit to the kept');
+  await page.keyboard.press('Escape');
+
+  // Keep: the next one is there at once; then back to it, and the decision is taken back.
+  await page.keyboard.press('a');
+  await expect(title).not.toHaveText(first!);
+  const second = await title.textContent();
+  await openDemo(page, 'decide');
+  await expect(title).toHaveText(second!);
+  await back(first!);
+  await expect(bar).toHaveText('Kept');
+  await page.keyboard.press('u');
+  await expect(bar).toHaveText('Undecided');
+  await expect(page.getByRole('complementary')).toContainText('Taken back');
+
+  // Undo reaches the decision made last, also from the work that came after it, and as quickly as one can press.
+  await page.keyboard.press('a');
+  await page.keyboard.press('u');
+  await expect(title).toHaveText(first!);
+  await expect(bar).toHaveText('Undecided');
+  await expect(page.getByText(/^Taken back:/).first()).toBeVisible();
+
+  // Edited grounds: letters typed are text, not keys; then excluded for the second reason, by its number.
+  await page.keyboard.press('g');
+  await expect(grounds).toBeFocused();
+  await page.keyboard.type(' awd');
+  await expect(grounds).toHaveValue(/ awd/);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('d');
+  await expect(page.getByRole('dialog')).toContainText('Exclude for which reason?');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(title).toHaveText(second!);
+  await back(first!);
+  await expect(bar).toHaveText('Excluded');
+  await expect(current).toContainText('intervention');
+  await expect(grounds).toHaveValue(/ awd/);
+
+  // Taken back, it still has the grounds that were written; the draft can be had again.
+  await page.keyboard.press('u');
+  await expect(bar).toHaveText('Undecided');
+  await expect(grounds).toHaveValue(/ awd/);
+  await page.getByRole('button', { name: 'Draft again' }).click();
+  await expect(grounds).not.toHaveValue(/ awd/);
+  await page.keyboard.press('d');
+  await page.keyboard.press('2');
+  await expect(title).toHaveText(second!);
+  await back(first!);
+
+  // Wait, background, next; every claim in its sheet.
+  await page.keyboard.press('n');
+  await expect(title).not.toHaveText(first!);
+  await openDemo(page, 'decide');
+  await expect(title).toHaveText(second!);
+  await expect(grounds).not.toHaveValue('');
+  await page.keyboard.press('w');
+  await expect(title).not.toHaveText(second!);
+  await back(second!);
+  await expect(current).toContainText('Waiting');
+  await page.keyboard.press('e');
+  await expect(page.getByRole('dialog')).toContainText('Every claim');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('m');
+  await expect(page.locator('article mark')).toHaveCount(0);
+});
+
+test('single keys can be switched off, and stay so', async ({ page }) => {
+  await openDemo(page, 'decide');
+  await expect(page.getByLabel(/Grounds, drafted/)).not.toHaveValue('');
+  await page.getByRole('button', { name: 'Keys' }).click();
+  await page.getByLabel('Single keys act on this screen').uncheck();
+  await page.keyboard.press('Escape');
+  const title = await page.getByRole('main').getByRole('heading', { level: 1 }).textContent();
+  await page.keyboard.press('n');
+  await page.reload();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('main').getByRole('heading', { level: 1 })).toHaveText(title!);
+});

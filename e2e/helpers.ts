@@ -1,0 +1,50 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Opens the demo review at a stage. */
+export async function openDemo(page: Page, stage: string): Promise<string> {
+  await page.goto('/');
+  const link = page.getByRole('link', { name: /Bright light and day sleep/ });
+  const id = (await link.getAttribute('href'))!.split('/')[2]!;
+  await page.goto(`/reviews/${id}/${stage}`);
+  return id;
+}
+
+/** Creates a review through its form and stands on its question. */
+export async function createReview(page: Page, title: string): Promise<string> {
+  await page.goto('/');
+  await page.getByLabel('Title').fill(title);
+  await page.getByLabel('Question in words').fill('Do knee pads lessen knee pain in people who lay tiles?');
+  await page.getByLabel('As-of date').fill('2026-09-14');
+  await page.getByLabel('Your name').fill('R. Tester');
+  await page.getByRole('button', { name: 'Create the review' }).click();
+  await expect(page.getByRole('heading', { name: 'The question' })).toBeVisible();
+  return new URL(page.url()).pathname.split('/')[2]!;
+}
+
+export async function addDatabase(page: Page, name: string, tag: string, refereed = false) {
+  await page.getByRole('button', { name: 'Add database' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill(name);
+  await dialog.getByLabel('Two-letter tag').fill(tag);
+  if (refereed) await dialog.getByLabel(/Every journal in it is refereed/).check();
+  await dialog.getByRole('button', { name: 'Add the database' }).click();
+  await expect(page.getByRole('region', { name })).toBeVisible();
+}
+
+export const fileOf = (name: string, content: string | Buffer) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
+
+/** Fails on anything a page logs as an error, or requests from elsewhere. */
+export function watch(page: Page): string[] {
+  const problems: string[] = [];
+  page.on('pageerror', (error) => problems.push(error.message));
+  page.on('console', (message) => message.type() === 'error' && !/status of 422/.test(message.text()) && problems.push(message.text()));
+  page.on(
+    'request',
+    (request) => !/^(?:http:\/\/127\.0\.0\.1|blob:|data:)/.test(request.url()) && problems.push(`request to ${request.url()}`),
+  );
+  page.on('dialog', (dialog) => {
+    problems.push(`a dialog opened: ${dialog.message()}`);
+    void dialog.dismiss();
+  });
+  return problems;
+}

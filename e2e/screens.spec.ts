@@ -1,0 +1,63 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { openDemo, watch } from './helpers';
+
+const STAGES = ['question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'write-up', 'checks'];
+
+async function expectAccessible(page: Page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(colorScheme, () => {
+    test.use({ colorScheme });
+    test('the first page is accessible', async ({ page }) => {
+      await page.goto('/');
+      await expect(page.getByRole('heading', { name: 'Reviews', exact: true })).toBeVisible();
+      await expectAccessible(page);
+    });
+    for (const stage of STAGES) {
+      test(`${stage} is accessible and logs no error`, async ({ page }) => {
+        const problems = watch(page);
+        await openDemo(page, stage);
+        await expect(page.getByRole('heading').first()).toBeVisible();
+        await page.waitForLoadState('networkidle');
+        if (stage === 'sieve')
+          await page
+            .getByRole('button', { name: /held, all works/ })
+            .first()
+            .click();
+        if (stage === 'classify') await page.getByRole('button', { name: /^Publication type: \d+ conflicting/ }).click();
+        await page.waitForTimeout(300);
+        await expectAccessible(page);
+        expect(problems).toEqual([]);
+      });
+    }
+    test('an opened work is accessible', async ({ page }) => {
+      await openDemo(page, 'merge');
+      await page
+        .getByRole('button', { name: /^Evening bright light/ })
+        .first()
+        .click();
+      await expect(page.getByRole('dialog').getByRole('region', { name: 'Records' })).toBeVisible();
+      await expectAccessible(page);
+    });
+  });
+}
+
+test('the fonts ship with the application', async ({ page }) => {
+  await openDemo(page, 'sieve');
+  await page.waitForLoadState('networkidle');
+  expect(
+    await page.evaluate(() => ['Atkinson Hyperlegible Next Variable', 'Literata Variable'].map((f) => document.fonts.check(`16px "${f}"`))),
+  ).toEqual([true, true]);
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  const response = await page.goto('/reviews/not-a-review/sieve');
+  expect(response?.status()).toBe(404);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+});

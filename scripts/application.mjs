@@ -1,0 +1,80 @@
+/** Building and running the application: shared by the demo, development and the tests. Plain Node. */
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { hashFiles, ROOT, run } from './system.mjs';
+
+const NEXT = join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next');
+export const TSX = ['--import', 'tsx'];
+
+/** Builds the application when its sources have changed since the last build. */
+export function ensureBuild() {
+  const stamp = join(ROOT, '.next', 'narrow-sieve-sources');
+  const sources = ['src', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'].map((p) => join(ROOT, p));
+  const wanted = hashFiles(sources);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building the application (about a minute) …');
+  run(process.execPath, [NEXT, 'build'], { env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(stamp, wanted);
+}
+
+/**
+ * Starts a program that goes on running.
+ * @param {string[]} args arguments to node
+ * @param {RegExp} ready what it prints when it is ready
+ * @returns {Promise<import('node:child_process').ChildProcess>}
+ */
+export function startProgram(name, args, env, ready) {
+  // A group of its own, so that Ctrl-C reaches only us and everything is stopped in order.
+  const child = spawn(process.execPath, args, {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true,
+  });
+  return new Promise((resolve, reject) => {
+    let output = '';
+    const onData = (chunk) => {
+      output = (output + chunk).slice(-20_000);
+      if (ready.test(output)) resolve(child);
+    };
+    child.stdout.on('data', onData);
+    child.stderr.on('data', (chunk) => {
+      onData(chunk);
+      if (!/MaxListeners|ExperimentalWarning/.test(String(chunk))) process.stderr.write(chunk);
+    });
+    child.once('exit', (code) => reject(new Error(`The ${name} stopped with code ${code}:\n${output}`)));
+    setTimeout(() => reject(new Error(`The ${name} was not ready after 90 seconds:\n${output}`)), 90_000).unref();
+  });
+}
+
+/** Asks a program and what it started to end, and makes them after ten seconds. */
+export async function stopProgram(child) {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const signal = (name) => {
+    try {
+      process.kill(-child.pid, name);
+    } catch {
+      // It ended by itself meanwhile.
+    }
+  };
+  signal('SIGTERM');
+  const timer = setTimeout(() => signal('SIGKILL'), 10_000);
+  await ended;
+  clearTimeout(timer);
+}
+
+/** Runs a TypeScript program of ours to its end. */
+export const runTypeScript = (file, args, env) => run(process.execPath, [...TSX, file, ...args], { env: { ...process.env, ...env } });
+
+export const startWeb = (port, env) =>
+  startProgram(
+    'web server',
+    [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)],
+    { ...env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    /Ready in/,
+  );
+export const startDevelopment = (port, env) =>
+  startProgram('web server', [NEXT, 'dev', '-H', '127.0.0.1', '-p', String(port)], { ...env, NEXT_TELEMETRY_DISABLED: '1' }, /Ready in/);
+export const startWorker = (env) => startProgram('worker', [...TSX, 'src/jobs/main.ts'], env, /\[worker\] ready/);

@@ -1,0 +1,56 @@
+/** npm run demo: installs what is missing, starts everything, loads the demo review and prints the address. */
+import { join } from 'node:path';
+import { ensureBuild, runTypeScript, startDevelopment, startWeb, startWorker, stopProgram } from './application.mjs';
+import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
+import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
+
+const DATA = process.env.NARROW_SIEVE_DATA ?? join(ROOT, '.data');
+const development = process.argv.includes('--dev');
+const running = [];
+let database = null;
+let stopping = null;
+
+/** Stops what was started, the newest first; a server that ran before is left running. */
+function stop() {
+  stopping ??= (async () => {
+    console.log('\nStopping …');
+    for (const child of running.reverse()) await stopProgram(child);
+    if (database?.started) database.stop();
+  })();
+  return stopping;
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop().then(() => process.exit(0)));
+
+await main(async () => {
+  checkNode();
+  ensurePackages();
+  let url = process.env.DATABASE_URL;
+  if (url) await checkOwnDatabase(url);
+  else {
+    ensurePostgres(findPostgres);
+    database = await startPostgres({ folder: join(DATA, 'postgres'), firstPort: 54329, database: 'narrow_sieve', durable: true });
+    url = database.url;
+  }
+  try {
+    const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: DATA };
+    process.stdout.write(runTypeScript('src/db/migrate.ts', ['up'], env));
+    process.stdout.write(runTypeScript('demo/load.ts', [], env));
+    if (!development) ensureBuild();
+    const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
+    running.push(await startWorker(env));
+    running.push(await (development ? startDevelopment : startWeb)(port, env));
+    for (const child of running) {
+      child.once('exit', (code) => {
+        if (stopping) return;
+        console.error(`A part of the application stopped with code ${code}.`);
+        void stop().then(() => process.exit(1));
+      });
+    }
+    console.log(
+      `\nNarrow Sieve is at http://127.0.0.1:${port}\nCtrl-C stops it. Data are kept in ${database ? DATA : `the database of DATABASE_URL, imported files in ${DATA}`}.`,
+    );
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+});

@@ -1,0 +1,53 @@
+/**
+ * node scripts/pictures.mjs URL [FOLDER] [NAME…]: pictures of the main views at 1280×800, of a running application
+ * with the demo review. FOLDER is docs/screenshots unless said; NAMEs pick some of the views.
+ */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { main, ROOT } from './system.mjs';
+
+const TITLE = 'Bright light and day sleep in night workers';
+const click = (role, name) => (page) => page.getByRole(role, { name }).first().click();
+
+/** Each view: its name, its place in the review ('' for the first page), and what to do before the picture. */
+const VIEWS = [
+  { name: 'reviews', path: null },
+  { name: 'question', path: 'question' },
+  { name: 'retrieve', path: 'retrieve' },
+  { name: 'merge', path: 'merge' },
+  { name: 'classify', path: 'classify', before: click('button', /^Publication type: \d+ conflicting/) },
+  { name: 'sieve', path: 'sieve', before: click('button', /held, all works/) },
+  { name: 'decide', path: 'decide' },
+  { name: 'work', path: 'merge', before: click('button', /^Evening bright light/) },
+  { name: 'write-up', path: 'write-up' },
+  { name: 'checks', path: 'checks' },
+];
+
+await main(async () => {
+  const [url, folder = join(ROOT, 'docs', 'screenshots'), ...names] = process.argv.slice(2);
+  if (!url) throw new Error('Say where the application is: node scripts/pictures.mjs http://127.0.0.1:3210');
+  mkdirSync(folder, { recursive: true });
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const page = await browser.newPage({ baseURL: url, viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+    await page.goto('/');
+    const href = await page.getByRole('link', { name: TITLE }).getAttribute('href');
+    const review = href.split('/').slice(0, 3).join('/');
+    for (const { name, path, before } of VIEWS) {
+      if (names.length && !names.includes(name)) continue;
+      await page.goto(path === null ? '/' : `${review}/${path}`);
+      await page.waitForLoadState('networkidle');
+      await before?.(page);
+      await page.waitForLoadState('networkidle');
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: join(folder, `${name}.png`) });
+      console.log(`${name}.png`);
+    }
+  } finally {
+    await browser.close();
+  }
+});

@@ -1,0 +1,16 @@
+import { answer } from '@/server/answer';
+import { openReview } from '@/server/context';
+import { currentContext } from '@/server/current-context';
+import { columnBytes } from '@/server/review-state';
+
+/** The columns of the current revision as one binary; 204 when nothing was classified yet. */
+export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(async () => {
+    const { id } = await params;
+    const ctx = await currentContext();
+    await openReview(ctx, id);
+    const bytes = await columnBytes(ctx, id);
+    if (!bytes) return new Response(null, { status: 204 });
+    return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' } });
+  });
+}

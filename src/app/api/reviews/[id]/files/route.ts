@@ -1,0 +1,17 @@
+import { Readable } from 'node:stream';
+import type { ReadableStream as NodeStream } from 'node:stream/web';
+import { answer } from '@/server/answer';
+import { currentContext } from '@/server/current-context';
+import { receiveFile } from '@/server/receive-file';
+
+/** PUT the raw bytes of a file: streamed to disk, then imported by a job. */
+export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(async () => {
+    const { id } = await params;
+    const query = new URL(request.url).searchParams;
+    const name = (query.get('name') ?? 'file').replace(/[\\/\p{Cc}]/gu, '_').slice(0, 300);
+    const body = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
+    const result = await receiveFile(await currentContext(), id, query.get('database') ?? '', name, body);
+    return Response.json(result, { status: result.ok ? 202 : 422 });
+  });
+}

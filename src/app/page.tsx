@@ -1,0 +1,48 @@
+import Link from 'next/link';
+import { NewReviewForm } from '@/features/reviews/NewReviewForm';
+import { TopBar } from '@/features/shell/TopBar';
+import { currentContext } from '@/server/current-context';
+import { listReviews } from '@/server/list-reviews';
+import { count } from '@/ui/marks';
+
+export const dynamic = 'force-dynamic';
+
+export default async function Home() {
+  const reviews = await listReviews(await currentContext());
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto grid max-w-[1120px] grid-cols-[1fr_420px] gap-10 px-5 py-8">
+        <section aria-labelledby="reviews">
+          <h1 id="reviews" className="mb-3 text-[26px]">
+            Reviews
+          </h1>
+          {reviews.length === 0 && <p className="text-slate">None yet. Create one beside, then add the databases you searched.</p>}
+          <ul className="flex flex-col gap-3">
+            {reviews.map((r) => (
+              <li key={r.id}>
+                <Link
+                  prefetch={false}
+                  href={`/reviews/${r.id}/${r.works ? 'sieve' : 'question'}`}
+                  className="block rounded-[6px] border border-rule bg-surface p-4 hover:border-edge"
+                >
+                  <span className="font-serif font-semibold text-[17px]">{r.title}</span>
+                  <span className="mt-1 block font-serif text-slate">{r.question}</span>
+                  <span className="mt-2 block text-[13px] text-slate">
+                    {count(r.records)} records · {count(r.works)} works · {count(r.decisions)} decided · as of {r.asOf}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section aria-labelledby="new" className="self-start rounded-[6px] border border-rule bg-surface p-5">
+          <h2 id="new" className="mb-3 text-[19px]">
+            New review
+          </h2>
+          <NewReviewForm today={new Date().toISOString().slice(0, 10)} />
+        </section>
+      </main>
+    </>
+  );
+}

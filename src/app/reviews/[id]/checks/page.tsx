@@ -1,0 +1,12 @@
+import type { Metadata } from 'next';
+import { found } from '@/app/found';
+import { ChecksScreen } from '@/features/checks/ChecksScreen';
+import { currentContext } from '@/server/current-context';
+import { overview } from '@/server/overview';
+
+export const metadata: Metadata = { title: 'Checks' };
+
+export default async function ChecksPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  return <ChecksScreen identities={(await found(overview(await currentContext(), id))).identities} />;
+}

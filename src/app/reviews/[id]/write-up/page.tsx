@@ -1,0 +1,44 @@
+import type { Metadata } from 'next';
+import { Suspense } from 'react';
+import { found } from '@/app/found';
+import { WORK_STATES } from '@/core/flow';
+import { WriteUp } from '@/features/write-up/WriteUp';
+import { currentContext } from '@/server/current-context';
+import { overview } from '@/server/overview';
+import { reviewState } from '@/server/review-state';
+
+export const metadata: Metadata = { title: 'Write up' };
+
+interface Props {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ state?: string; reason?: string }>;
+}
+
+export default async function WriteUpPage({ params, searchParams }: Props) {
+  const { id } = await params;
+  const ctx = await currentContext();
+  const state = await found(reviewState(ctx, id));
+  const reasons = new Map<string, { code: string; text: string; n: number }>();
+  state.columns.numbers.forEach((no, i) => {
+    const decision = state.decisions.get(no);
+    if (state.states[i] !== 'excluded' || !decision) return;
+    const row = reasons.get(decision.reasonCode) ?? { code: decision.reasonCode, text: decision.reasonText, n: 0 };
+    reasons.set(decision.reasonCode, { ...row, n: row.n + 1 });
+  });
+  const asked = await searchParams;
+  const shown = WORK_STATES.find((w) => w === asked.state) ?? null;
+  const reason = (shown === 'excluded' && reasons.get(asked.reason ?? '')) || null;
+  const listed = (no: number, i: number) => state.states[i] === shown && (!reason || state.decisions.get(no)?.reasonCode === reason.code);
+  return (
+    <Suspense>
+      <WriteUp
+        reviewId={id}
+        overview={await overview(ctx, id, state)}
+        reasons={[...reasons.values()].sort((a, b) => b.n - a.n)}
+        shown={shown}
+        reason={reason}
+        numbers={Array.from(state.columns.numbers).filter(listed)}
+      />
+    </Suspense>
+  );
+}

@@ -1,0 +1,116 @@
+import { spawnSync } from 'node:child_process';
+import { once } from 'node:events';
+import { createWriteStream, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { finished } from 'node:stream/promises';
+
+const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-cli-'));
+const file = (name: string, content: string | Uint8Array) => {
+  writeFileSync(join(folder, name), content);
+  return join(folder, name);
+};
+function cli(args: string[], nodeArgs: string[] = []) {
+  const result = spawnSync(process.execPath, [...nodeArgs, '--import', 'tsx', 'src/cli/main.ts', ...args], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
+  return {
+    ...result,
+    lines: result.stdout
+      .split('\n')
+      .filter(Boolean)
+      .map((l) => JSON.parse(l)),
+  }; // prettier-ignore
+}
+const TWO = file(
+  'two.ris',
+  'TY  - JOUR\nAN  - A1\nTI  - Knee pads: a randomised trial\nAU  - Falk, I\nPY  - 2021\nER  - \n\nAU  - Lost, X\n',
+);
+
+test('parse: a line per entry, the rejected one with its place; exit 0', () => {
+  const { status, lines, stderr } = cli(['parse', TWO]);
+  expect(status).toBe(0);
+  expect(lines).toMatchObject([
+    {
+      ordinal: 1,
+      line: 1,
+      id: 'A1',
+      item: { type: 'article-journal', title: 'Knee pads: a randomised trial', issued: { 'date-parts': [[2021]] } },
+      problems: [],
+    },
+    { ordinal: 2, line: 8, rejected: { code: 'text-outside-entry', text: 'AU  - Lost, X' } },
+  ]);
+  expect(stderr).toContain('2 entries = 1 records + 1 rejected');
+});
+test('classify: possible values on every axis, with tiers and claims', () => {
+  const { lines } = cli(['classify', '--as-of', '2026-09-14', '--question', 'treatment-benefit', '--scheme', 'ocebm-2011', TWO]);
+  expect(lines).toHaveLength(1);
+  expect(lines[0]).toMatchObject({
+    id: 'A1',
+    axes: { level: ['2'], publicationType: ['research-article'], date: { from: '2021-01-01', to: '2021-12-31' } },
+    settledBy: { level: 'strong' },
+  });
+});
+test('sieve: a line per work and the funnel last', () => {
+  const sieve = file(
+    'sieve.json',
+    JSON.stringify([
+      {
+        id: 'e',
+        name: 'Evidence 1–2',
+        test: { kind: 'coded', axis: 'level', allowed: ['1', '2'] },
+        evidence: 'stated',
+        whenUnknown: 'hold',
+        rationale: '',
+        on: true,
+      },
+    ]),
+  );
+  const { lines } = cli(['sieve', '--with', sieve, '--as-of', '2026-09-14', TWO, TWO]);
+  expect(lines).toMatchObject([
+    { work: 1, records: [{}, {}], outcome: 'held', by: 'e' },
+    { funnel: { works: 1, through: 0, held: 1, stopped: 0 } },
+  ]);
+});
+
+test.each([
+  ['an empty file', ['parse', file('empty.ris', '')], /The file is empty/],
+  ['a binary file', ['parse', file('photo.ris', new Uint8Array([0x89, 0x50, 0, 1]))], /binary file/],
+  ['a file of another format', ['parse', file('page.ris', '<html></html>')], /XML or a web page/],
+  ['a file that is not there', ['parse', join(folder, 'none.ris')], /no such file/],
+  ['no date', ['classify', TWO], /--as-of/],
+  ['a wrong date', ['classify', '--as-of', '2026-02-30', TWO], /not a date/],
+  ['an unknown scheme', ['classify', '--as-of', '2026-01-01', '--scheme', 'x', TWO], /no evidence scheme "x"/],
+  ['a sieve that is none', ['sieve', '--as-of', '2026-01-01', '--with', file('bad.json', '[{"id":1}]'), TWO], /is not a sieve/],
+  ['a sieve that is not JSON', ['sieve', '--as-of', '2026-01-01', '--with', TWO, TWO], /JSON/],
+  ['an unknown command', ['guess', TWO], /Unknown command/],
+  ['an unknown option', ['parse', '--quick', TWO], /--quick/],
+] as const)('refuses %s with exit 1 and a clear message', (_, args, words) => {
+  const { status, stderr, stdout } = cli([...args]);
+  expect([status, stdout]).toEqual([1, '']);
+  expect(stderr).toMatch(words);
+  expect(stderr).not.toMatch(/\n\s+at /);
+});
+
+test('200 MB are streamed: a heap of 96 MB is enough, and every entry is counted', async () => {
+  const path = join(folder, 'big.ris');
+  const out = createWriteStream(path);
+  const entry = `TY  - JOUR\nTI  - Knee pads and pain\nAU  - Falk, Iben\nPY  - 2021\nAB  - ${'Tilers kneel all day on hard floors. '.repeat(28)}\nER  - \n\n`;
+  const block = entry.repeat(1000);
+  let written = 0;
+  while (written * entry.length < 200_000_000) {
+    if (!out.write(block)) await once(out, 'drain');
+    written += 1000;
+  }
+  out.end();
+  await finished(out);
+  const result = spawnSync(
+    '/bin/sh',
+    ['-c', `"${process.execPath}" --max-old-space-size=96 --import tsx src/cli/main.ts parse "${path}" | wc -l`],
+    { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } },
+  );
+  expect(result.stderr).toContain(`${written} entries = ${written} records + 0 rejected`);
+  expect(Number(result.stdout)).toBe(written);
+}, 180_000);

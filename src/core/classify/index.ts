@@ -1,0 +1,10 @@
+export * from './claim';
+export * from './claims-of-record';
+export * from './classify-work';
+export { CUE_RULES } from './cues';
+export { DESIGN_MASKS } from './design-of-publication';
+export * from './evidence-scheme';
+export { PEER_REVIEW_TABLE } from './peer-review';
+export type { AxisResult } from './resolve';
+export { blocksOf } from './sections';
+export type { DatabaseScope } from './stated';

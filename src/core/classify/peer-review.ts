@@ -1,0 +1,94 @@
+import {
+  axisMask,
+  type Mask,
+  type PeerReview,
+  PUBLICATION_TYPES,
+  type PublicationType,
+  SOURCE_TYPES,
+  type SourceType,
+} from '@/core/vocabularies';
+
+/** What kind of content a publication type is, for peer review. One row per type; the compiler checks that none is missing. */
+export const CONTENT_KIND: Record<PublicationType, 'research' | 'editorial' | 'abstract' | 'other'> = {
+  'research-article': 'research',
+  'systematic-review': 'research',
+  'review-article': 'research',
+  protocol: 'research',
+  guideline: 'research',
+  'case-report': 'research',
+  'conference-paper': 'research',
+  dataset: 'research',
+  'evidence-summary': 'research',
+  editorial: 'editorial',
+  letter: 'editorial',
+  comment: 'editorial',
+  news: 'editorial',
+  feature: 'editorial',
+  interview: 'editorial',
+  biography: 'editorial',
+  'book-review': 'editorial',
+  correction: 'editorial',
+  'retraction-notice': 'editorial',
+  'expression-of-concern': 'editorial',
+  'conference-abstract': 'abstract',
+  book: 'other',
+  'book-chapter': 'other',
+  'encyclopedia-entry': 'other',
+  thesis: 'other',
+  report: 'other',
+  registration: 'other',
+  patent: 'other',
+  standard: 'other',
+  recording: 'other',
+  other: 'other',
+};
+
+/** Sources where nothing is refereed. Trade journals are among them by common practice. */
+const NEVER: ReadonlySet<SourceType> = new Set([
+  'trade-journal',
+  'magazine',
+  'newspaper',
+  'newswire',
+  'report',
+  'study-register',
+  'dataset',
+  'patent',
+  'standard',
+  'web',
+  'audiovisual',
+]); // prettier-ignore
+
+function reviewOf(publication: PublicationType, source: SourceType, refereedVenue: boolean): readonly PeerReview[] {
+  const kind = CONTENT_KIND[publication];
+  if (NEVER.has(source)) return ['not-refereed'];
+  if (source === 'preprint-server') return kind === 'editorial' ? ['not-refereed'] : ['preprint'];
+  if (source === 'thesis') return ['examined'];
+  if (source === 'book' || source === 'reference-work') return ['examined', 'not-refereed'];
+  if (source === 'scholarly-journal' && refereedVenue) {
+    if (kind === 'research') return ['refereed'];
+    return kind === 'editorial' ? ['venue-only'] : ['refereed', 'venue-only'];
+  }
+  if (source === 'scholarly-journal' || source === 'proceedings') {
+    if (kind === 'research') return ['refereed', 'not-refereed'];
+    return kind === 'editorial' ? ['venue-only', 'not-refereed'] : ['refereed', 'venue-only', 'not-refereed'];
+  }
+  return ['refereed', 'venue-only', 'examined', 'not-refereed'];
+}
+
+const PUBLICATION_CODES = PUBLICATION_TYPES.map((v) => v.code);
+const SOURCE_CODES = SOURCE_TYPES.map((v) => v.code);
+/** Peer-review masks by venue (0 unknown, 1 refereed), source type and publication type, worked out once. */
+export const PEER_REVIEW_TABLE: readonly (readonly (readonly Mask[])[])[] = [false, true].map((refereed) =>
+  SOURCE_CODES.map((source) => PUBLICATION_CODES.map((publication) => axisMask('peerReview', reviewOf(publication, source, refereed)))),
+);
+
+/** The peer-review values that any possible pair of source type and publication type allows. */
+export function peerReviewOf(sources: Mask, publications: Mask, refereedVenue: boolean): Mask {
+  const table = PEER_REVIEW_TABLE[refereedVenue ? 1 : 0]!;
+  let mask = 0;
+  for (let s = 0; s < SOURCE_CODES.length; s++) {
+    if (!((sources >>> s) & 1)) continue;
+    for (let p = 0; p < PUBLICATION_CODES.length; p++) if ((publications >>> p) & 1) mask |= table[s]![p]!;
+  }
+  return mask >>> 0;
+}

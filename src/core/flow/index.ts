@@ -1,0 +1,3 @@
+export * from './quota';
+export * from './reconcile';
+export * from './states';

@@ -1,0 +1,3 @@
+export { fullestIndex } from './fullest';
+export { type Mergeable, mergeRecords, worksOf } from './merge-records';
+export { mergeKeys } from './normalise';

@@ -1,0 +1,46 @@
+/** Everything that can be wrong with an entry of an imported file. Words for people are made at the edge. */
+export const PROBLEM_CODES = [
+  'text-outside-entry',
+  'entry-not-closed',
+  'no-title-or-identifier',
+  'unknown-type',
+  'no-type',
+  'entry-too-long',
+  'not-utf8',
+  'bad-date',
+  'bad-issn',
+  'bad-doi',
+  'markup-in-title',
+  'broken-line',
+] as const;
+export type ProblemCode = (typeof PROBLEM_CODES)[number];
+
+/** A finding about an entry, with its place. `line` counts from 1 in the file as received. */
+export interface Problem {
+  code: ProblemCode;
+  line: number;
+  /** Tag or field where it was found, when it is one field's matter. */
+  field?: string;
+  /** The offending text, cut to 200 characters. */
+  text: string;
+}
+
+const WORDS: Record<ProblemCode, (p: Problem) => string> = {
+  'text-outside-entry': () => 'This text stands outside any entry: the line that opens an entry is missing before it.',
+  'entry-not-closed': () => 'The entry has no closing line; it was read up to where the next one begins or the file ends.',
+  'no-title-or-identifier': () => 'The entry has neither a title nor an identifier, so it cannot be told from any other.',
+  'unknown-type': (p) => `The type "${p.text}" is not in the published list; it was kept and left unclassified.`,
+  'no-type': () => 'The entry does not say what type of source it is.',
+  'entry-too-long': () => 'The entry is longer than one million characters, so it was not read as a record.',
+  'not-utf8': () => 'These bytes are not UTF-8; they were read as Latin-1 (Windows-1252).',
+  'bad-date': (p) => `"${p.text}" could not be read as a date.`,
+  'bad-issn': (p) => `"${p.text}" fails the ISSN check digit (ISO 3297).`,
+  'bad-doi': (p) => `"${p.text}" does not have the form of a DOI.`,
+  'markup-in-title': () => 'The title contains markup; it is shown as plain text.',
+  'broken-line': (p) => `"${p.text}" is neither a tagged line nor the continuation of one; its text was kept with the field above.`,
+};
+
+/** One plain sentence for a problem, without its place. */
+export const problemWords = (p: Problem): string => WORDS[p.code](p);
+
+export const clip = (text: string, length = 200): string => (text.length > length ? `${text.slice(0, length)}…` : text);

@@ -1,0 +1,241 @@
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import type { Flag, RecordClaims, Tier } from '@/core/classify';
+import type { DecisionVerdict, Quota } from '@/core/flow';
+import type { Format } from '@/core/formats';
+import type { LimiterProfile } from '@/core/parity';
+import type { BibRecord, Problem } from '@/core/record';
+import type { MaskAxis, Sieve } from '@/core/sieve';
+
+/** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
+export const Review = defineEntity({
+  name: 'Review',
+  properties: {
+    id: p.uuid().primary(),
+    title: p.string().length(300),
+    question: p.text(),
+    kind: p.string().length(40),
+    population: p.text(),
+    intervention: p.text(),
+    comparison: p.text(),
+    outcome: p.text(),
+    asOf: p.string().length(10),
+    scheme: p.string().length(40),
+    person: p.string().length(120),
+    /** Raised whenever works, classification or columns change. */
+    revision: p.integer(),
+    /** The working sieve; saved versions are immutable rows of their own. */
+    sieve: p.json<Sieve>(),
+    /** Raised by every edit of the working sieve: two people's edits cannot silently overwrite each other. */
+    sieveEdit: p.integer(),
+    createdAt: p.datetime(),
+  },
+});
+export type Review = InferEntity<typeof Review>;
+
+export const Criterion = defineEntity({
+  name: 'Criterion',
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    position: p.integer(),
+    text: p.string().length(300),
+    definition: p.text(),
+    judgedBy: p.enum(['limiter', 'reader'] as const),
+    reasonCode: p.string().length(40),
+    quota: p.json<Quota>().nullable(),
+    archived: p.boolean(),
+  },
+});
+export type Criterion = InferEntity<typeof Criterion>;
+
+export const SourceDatabase = defineEntity({
+  name: 'SourceDatabase',
+  uniques: [{ properties: ['reviewId', 'tag'] }],
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    position: p.integer(),
+    name: p.string().length(120),
+    tag: p.string().length(2),
+    profile: p.json<LimiterProfile>(),
+  },
+});
+export type SourceDatabase = InferEntity<typeof SourceDatabase>;
+
+export const ImportFile = defineEntity({
+  name: 'ImportFile',
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    databaseId: p.uuid(),
+    name: p.string().length(300),
+    bytes: p.bigint('number'),
+    sha256: p.string().length(64),
+    format: p.string().length(20).$type<Format>().nullable(),
+    state: p.enum(['received', 'imported', 'refused', 'failed'] as const),
+    parsed: p.integer(),
+    rejected: p.integer(),
+    message: p.text(),
+    receivedAt: p.datetime(),
+  },
+});
+export type ImportFile = InferEntity<typeof ImportFile>;
+
+export const RecordRow = defineEntity({
+  name: 'RecordRow',
+  tableName: 'record',
+  indexes: [{ properties: ['reviewId', 'fileId'] }],
+  properties: {
+    reviewId: p.uuid().primary(),
+    no: p.integer().primary(),
+    fileId: p.uuid(),
+    databaseId: p.uuid(),
+    ordinal: p.integer(),
+    line: p.integer(),
+    raw: p.text(),
+    item: p.json<BibRecord>(),
+    problems: p.json<Problem[]>(),
+    /** A name that does not depend on the order of imports: tag, accession and a hash of the raw text. */
+    stableName: p.text(),
+  },
+});
+export type RecordRow = InferEntity<typeof RecordRow>;
+
+export const RejectedEntry = defineEntity({
+  name: 'RejectedEntry',
+  properties: {
+    reviewId: p.uuid().primary(),
+    fileId: p.uuid().primary(),
+    ordinal: p.integer().primary(),
+    line: p.integer(),
+    code: p.string().length(40),
+    message: p.text(),
+    raw: p.text(),
+  },
+});
+export type RejectedEntry = InferEntity<typeof RejectedEntry>;
+
+export const RecordClaimsRow = defineEntity({
+  name: 'RecordClaimsRow',
+  tableName: 'record_claims',
+  properties: {
+    reviewId: p.uuid().primary(),
+    recordNo: p.integer().primary(),
+    /** Rules and database scope that the document was derived with. */
+    ruleSet: p.string().length(80),
+    doc: p.json<RecordClaims>(),
+  },
+});
+
+/** What lists and the reading pane need of a classification, without its claims. */
+export interface StoredAxis {
+  codes: string[];
+  stated: string[];
+  status: string;
+  tier: Tier | null;
+  /** What the contradicting claims say, when they do. */
+  disputed: string[];
+}
+
+export const Work = defineEntity({
+  name: 'Work',
+  properties: {
+    reviewId: p.uuid().primary(),
+    no: p.integer().primary(),
+    title: p.text(),
+    authors: p.text(),
+    container: p.text(),
+    dateWords: p.string().length(60),
+    doi: p.text(),
+    pmid: p.string().length(20),
+    /** The record whose title and abstract are shown. */
+    shownRecord: p.integer(),
+    records: p.json<number[]>(),
+    membership: p.bigint('number'),
+    axes: p.json<Record<MaskAxis, StoredAxis>>(),
+    flags: p.json<Flag[]>(),
+    /** Set when a later record showed that this is the same work as another; its decisions stay readable there. */
+    absorbedBy: p.integer().nullable(),
+  },
+});
+export type Work = InferEntity<typeof Work>;
+
+export const WorkRecord = defineEntity({
+  name: 'WorkRecord',
+  indexes: [{ properties: ['reviewId', 'workNo'] }],
+  properties: { reviewId: p.uuid().primary(), recordNo: p.integer().primary(), workNo: p.integer() },
+});
+
+export const ReviewColumns = defineEntity({
+  name: 'ReviewColumns',
+  properties: { reviewId: p.uuid().primary(), revision: p.integer(), bytes: p.blob() },
+});
+
+export const SieveVersion = defineEntity({
+  name: 'SieveVersion',
+  properties: {
+    reviewId: p.uuid().primary(),
+    number: p.integer().primary(),
+    limiters: p.json<Sieve>(),
+    note: p.text(),
+    /** What outcomes under this version rest on. */
+    basis: p.json<{ asOf: string; scheme: string; kind: string; ruleSet: string; revision: number }>(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type SieveVersion = InferEntity<typeof SieveVersion>;
+
+export const Decision = defineEntity({
+  name: 'Decision',
+  properties: {
+    reviewId: p.uuid().primary(),
+    workNo: p.integer().primary(),
+    /** 1, 2, 3… a work: two people cannot both write the third. */
+    seq: p.integer().primary(),
+    verdict: p.string().length(12).$type<DecisionVerdict>(),
+    reasonCode: p.string().length(40),
+    reasonText: p.text(),
+    grounds: p.text(),
+    /** Classification and outcome at the time. */
+    snapshot: p.json<{ axes: Record<MaskAxis, StoredAxis>; dateWords: string; outcome: string }>(),
+    sieveVersion: p.integer(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type Decision = InferEntity<typeof Decision>;
+
+export const Job = defineEntity({
+  name: 'Job',
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    kind: p.enum(['import-file', 'classify-review'] as const),
+    fileId: p.uuid().nullable(),
+    state: p.enum(['queued', 'running', 'done', 'failed'] as const),
+    done: p.bigint('number'),
+    total: p.bigint('number'),
+    /** What `done` and `total` count. */
+    unit: p.string().length(20),
+    message: p.text(),
+    updatedAt: p.datetime(),
+  },
+});
+export type Job = InferEntity<typeof Job>;
+
+export const entities = [
+  Review,
+  Criterion,
+  SourceDatabase,
+  ImportFile,
+  RecordRow,
+  RejectedEntry,
+  RecordClaimsRow,
+  Work,
+  WorkRecord,
+  ReviewColumns,
+  SieveVersion,
+  Decision,
+  Job,
+]; // prettier-ignore

@@ -1,0 +1,43 @@
+import type { Identity } from '@/core/flow';
+import { count, Pill } from '@/ui/marks';
+
+/** The identities between the counts, each with both its sides. */
+export function ChecksScreen({ identities }: { identities: Identity[] }) {
+  const broken = identities.filter((i) => !i.holds).length;
+  return (
+    <main className="max-w-[900px] px-5 py-4">
+      <h1 className="text-[22px]">{broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}</h1>
+      <p className="mb-3 text-slate">Each line is counted twice, in different tables. Every work is in exactly one state.</p>
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="h-8 text-left text-[13px] text-slate">
+            <th scope="col" className="font-medium">
+              What must hold
+            </th>
+            <th scope="col" className="w-24 text-right font-medium">
+              Left side
+            </th>
+            <th scope="col" className="w-24 text-right font-medium">
+              Right side
+            </th>
+            <th scope="col" className="w-28 text-right font-medium">
+              Result
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {identities.map((i) => (
+            <tr key={i.id} className="h-9 border-rule border-t">
+              <th scope="row" className="text-left font-normal">
+                {i.words}
+              </th>
+              <td className="text-right">{count(i.left)}</td>
+              <td className="text-right">{count(i.right)}</td>
+              <td className="text-right">{i.holds ? <Pill>holds</Pill> : <Pill look="attention">does not hold</Pill>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </main>
+  );
+}

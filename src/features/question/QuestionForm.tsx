@@ -1,0 +1,57 @@
+'use client';
+import { useCallback } from 'react';
+import { SCHEMES } from '@/core/classify';
+import type { ReviewSettings } from '@/server/review-settings';
+import { Select, TextArea, TextField } from '@/ui/field';
+import { call } from '../shell/call';
+import { saveWords, useAutosave } from './useAutosave';
+
+export function QuestionForm({ reviewId, settings }: { reviewId: string; settings: ReviewSettings }) {
+  const save = useCallback((next: ReviewSettings) => call(reviewId, 'save-settings', next), [reviewId]);
+  const { value, change, state } = useAutosave(`question:${reviewId}`, settings, save);
+  const text = (name: keyof ReviewSettings) => ({
+    value: value[name],
+    onChange: (e: { target: { value: string } }) => change({ ...value, [name]: e.target.value }),
+  });
+  const scheme = SCHEMES[value.scheme]!;
+  return (
+    <section aria-label="The question" className="flex flex-col gap-3">
+      <div className="flex items-baseline justify-between">
+        <h1 className="text-[22px]">The question</h1>
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+          {saveWords(state)}
+        </span>
+      </div>
+      <TextField label="Title of the review" maxLength={300} {...text('title')} />
+      <TextArea label="Question in words" rows={3} maxLength={4000} className="font-serif text-[15.5px]" {...text('question')} />
+      <div className="grid grid-cols-2 gap-3">
+        <Select label="Kind of question" {...text('kind')}>
+          {Object.entries(scheme.kinds).map(([code, kind]) => (
+            <option key={code} value={code}>
+              {kind.label}
+            </option>
+          ))}
+        </Select>
+        <Select label="Evidence scheme" hint={scheme.source} {...text('scheme')}>
+          {Object.values(SCHEMES).map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.label}
+            </option>
+          ))}
+        </Select>
+        <TextField label="As-of date" type="date" hint="Recency is counted from this day." {...text('asOf')} />
+        <TextField label="Who decides" maxLength={120} hint="The name beside every decision." {...text('person')} />
+      </div>
+      <p className="mt-1 text-[13px] text-slate">
+        Parts of the question, as terms parted by commas. Where a text holds one it is quoted in drafted grounds; that says nothing about
+        whether the work meets it.
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Population" maxLength={1000} {...text('population')} />
+        <TextField label="Intervention or exposure" maxLength={1000} {...text('intervention')} />
+        <TextField label="Comparison" maxLength={1000} {...text('comparison')} />
+        <TextField label="Outcome" maxLength={1000} {...text('outcome')} />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,60 @@
+'use client';
+import { useActionState } from 'react';
+import { SCHEMES } from '@/core/classify';
+import { Button } from '@/ui/button';
+import { Select, TextArea, TextField } from '@/ui/field';
+import { createReviewAction, type FormState } from './actions';
+
+/** The few things a review cannot do without; the rest is asked on its Question screen. */
+export function NewReviewForm({ today }: { today: string }) {
+  const [state, action, busy] = useActionState<FormState, FormData>(createReviewAction, { errors: {} });
+  const scheme = SCHEMES['ocebm-2011']!;
+  return (
+    <form action={action} className="flex flex-col gap-3">
+      <TextField label="Title" name="title" required maxLength={300} error={state.errors.title} />
+      <TextArea label="Question in words" name="question" maxLength={4000} error={state.errors.question} />
+      <div className="grid grid-cols-2 gap-3">
+        <Select label="Kind of question" name="kind" error={state.errors.kind}>
+          {Object.entries(scheme.kinds).map(([code, kind]) => (
+            <option key={code} value={code}>
+              {kind.label}
+            </option>
+          ))}
+        </Select>
+        <Select label="Evidence scheme" name="scheme" error={state.errors.scheme}>
+          {Object.values(SCHEMES).map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.label}
+            </option>
+          ))}
+        </Select>
+        <TextField
+          label="As-of date"
+          name="asOf"
+          type="date"
+          required
+          defaultValue={today}
+          hint="Recency is counted from this day, not from today."
+          error={state.errors.asOf}
+        />
+        <TextField
+          label="Your name"
+          name="person"
+          required
+          maxLength={120}
+          hint="It stands beside every decision."
+          error={state.errors.person}
+        />
+      </div>
+      {['population', 'intervention', 'comparison', 'outcome'].map((part) => (
+        <input key={part} type="hidden" name={part} value="" />
+      ))}
+      {state.errors.form && <p role="alert">{state.errors.form}</p>}
+      <div>
+        <Button look="solid" type="submit" disabled={busy}>
+          Create the review
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,18 @@
+import type { Refusal } from '@/server/context';
+import type { Verb, VerbInput, VerbOutput } from '@/server/verbs';
+
+/**
+ * Asks something of a review. Plain requests, not server actions: those run one after another and can be broken off
+ * by a change of the address, and a decision must be neither.
+ * @throws Error when the server does not answer
+ */
+export async function call<V extends Verb>(reviewId: string, verb: V, input: VerbInput<V>): Promise<VerbOutput<V> | Refusal> {
+  const response = await fetch(`/api/reviews/${reviewId}/do/${verb}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(input),
+    // Sent to its end even when the page is left.
+    keepalive: JSON.stringify(input).length < 60_000,
+  });
+  return (await response.json()) as VerbOutput<V> | Refusal;
+}

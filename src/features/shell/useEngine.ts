@@ -1,0 +1,34 @@
+'use client';
+import { type Remote, wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { SieveEngine } from '@/core/sieve';
+
+export type EngineState =
+  | { state: 'loading' }
+  | { state: 'empty' }
+  | { state: 'failed'; message: string }
+  | { state: 'ready'; engine: Remote<SieveEngine>; databases: string[] };
+
+/** A worker that holds the columns of a revision and answers from them. Loaded anew when the revision changes. */
+export function useEngine(reviewId: string, revision: number): EngineState {
+  const [state, setState] = useState<EngineState>({ state: 'loading' });
+  useEffect(() => {
+    const worker = new Worker(new URL('../../workers/sieve.worker.ts', import.meta.url), { type: 'module' });
+    const engine = wrap<SieveEngine>(worker);
+    let gone = false;
+    (async () => {
+      const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);
+      if (response.status === 204) return setState({ state: 'empty' });
+      if (!response.ok) throw new Error(`The columns could not be read (${response.status}).`);
+      const { databases } = await engine.load(new Uint8Array(await response.arrayBuffer()));
+      if (!gone) setState({ state: 'ready', engine, databases });
+    })().catch((error: unknown) => {
+      if (!gone) setState({ state: 'failed', message: error instanceof Error ? error.message : String(error) });
+    });
+    return () => {
+      gone = true;
+      worker.terminate();
+    };
+  }, [reviewId, revision]);
+  return state;
+}

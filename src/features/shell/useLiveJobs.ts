@@ -1,0 +1,55 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { forgetWorks } from '../works/useWork';
+
+export interface JobLine {
+  id: string;
+  kind: 'import-file' | 'classify-review';
+  fileId: string | null;
+  state: 'queued' | 'running' | 'done' | 'failed';
+  done: number;
+  total: number;
+  unit: string;
+  message: string;
+}
+
+/** The jobs of a review, asked for again every second while one is under way; the page is refreshed when one ends. */
+export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLine[]; poke(): void } {
+  const [jobs, setJobs] = useState(initial);
+  const [wake, setWake] = useState(0);
+  const router = useRouter();
+  const active = useRef('');
+  useEffect(() => {
+    void wake;
+    let stopped = false;
+    let timer: ReturnType<typeof setTimeout>;
+    async function ask() {
+      try {
+        const response = await fetch(`/api/reviews/${reviewId}/progress`);
+        if (!response.ok) return;
+        const next = (await response.json()) as JobLine[];
+        if (stopped) return;
+        setJobs(next);
+        const now = next
+          .filter((j) => j.state === 'queued' || j.state === 'running')
+          .map((j) => j.id)
+          .join(); // prettier-ignore
+        if (now !== active.current) {
+          forgetWorks();
+          router.refresh();
+        }
+        active.current = now;
+        if (now) timer = setTimeout(ask, 1000);
+      } catch {
+        timer = setTimeout(ask, 3000);
+      }
+    }
+    void ask();
+    return () => {
+      stopped = true;
+      clearTimeout(timer);
+    };
+  }, [reviewId, router, wake]);
+  return { jobs, poke: () => setWake((n) => n + 1) };
+}

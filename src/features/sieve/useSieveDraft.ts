@@ -1,0 +1,107 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { Sieve } from '@/core/sieve';
+import { call } from '../shell/call';
+import { reviewChanged } from '../shell/useFigures';
+import { forgetWorks } from '../works/useWork';
+
+/**
+ * The working sieve: changed at once, saved behind it, undone step by step. Saves go out one after another, so that
+ * a quick second change is never refused as somebody else's.
+ */
+export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: number, initialVersion: { number: number; edited: boolean }) {
+  const [sieve, setSieve] = useState(initial);
+  const past = useRef<Sieve[]>([]);
+  const [steps, setSteps] = useState(0);
+  const now = useRef(initial);
+  const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
+  const edit = useRef(initialEdit);
+  const [revision, setRevision] = useState(0);
+  const [version, setVersion] = useState(initialVersion.number);
+  const [versionEdited, setVersionEdited] = useState(initialVersion.edited);
+  const wanted = useRef<Sieve | null>(null);
+  const busy = useRef(false);
+
+  const flush = useCallback(async () => {
+    if (busy.current) return;
+    busy.current = true;
+    setSaving('saving');
+    try {
+      while (wanted.current) {
+        const next = wanted.current;
+        wanted.current = null;
+        const result = await call(reviewId, 'save-sieve', { sieve: next, seenEdit: edit.current });
+        if (!result.ok) {
+          toast.error(result.message);
+          if (!('current' in result)) return setSaving('failed');
+          // Their sieve takes the place of ours, and with it what could be undone.
+          wanted.current = null;
+          past.current = [];
+          edit.current = result.current.edit;
+          now.current = result.current.sieve;
+          setSieve(result.current.sieve);
+          setSteps(0);
+          setVersionEdited(true);
+          continue;
+        }
+        edit.current = result.edit;
+        setVersionEdited(result.versionEdited);
+        setRevision(result.revision);
+      }
+      setSaving('saved');
+      forgetWorks();
+      reviewChanged();
+    } catch {
+      setSaving('failed');
+      toast.error('The sieve was not saved: the server did not answer. It is kept here and saved with your next change.');
+    } finally {
+      busy.current = false;
+      if (wanted.current) void flush();
+    }
+  }, [reviewId]);
+
+  const put = useCallback(
+    (next: Sieve) => {
+      now.current = next;
+      setSieve(next);
+      setSteps(past.current.length);
+      wanted.current = next;
+      void flush();
+    },
+    [flush],
+  );
+  const change = useCallback(
+    (next: Sieve) => {
+      past.current = [...past.current.slice(-49), now.current];
+      put(next);
+    },
+    [put],
+  );
+  const undo = useCallback(() => {
+    const last = past.current.pop();
+    if (last) put(last);
+  }, [put]);
+
+  /** Saves the sieve as it is as the next version. @returns its number, or null when that failed, which was said */
+  const freeze = useCallback(async (): Promise<number | null> => {
+    const frozen = await call(reviewId, 'freeze-sieve', { note: '' }).catch(() => null);
+    if (!frozen?.ok) {
+      toast.error(frozen?.message ?? 'The version was not saved: the server did not answer. Try again.');
+      return null;
+    }
+    setVersion(frozen.version);
+    setVersionEdited(false);
+    reviewChanged();
+    return frozen.version;
+  }, [reviewId]);
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (busy.current || wanted.current) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, []);
+  return { sieve, change, undo, canUndo: steps > 0, saving, revision, version, versionEdited, freeze, latest: () => now.current };
+}

@@ -1,0 +1,75 @@
+'use client';
+import { useState } from 'react';
+import { problemWords, shortAuthors } from '@/core/record';
+import { Dialog } from '@/ui/dialog';
+import { DatabaseTag, Pill } from '@/ui/marks';
+import { RawText } from '@/ui/raw-text';
+import { Evidence } from './Evidence';
+import { placeOf } from './labels';
+import { MarkedAbstract } from './MarkedText';
+import { marksFor } from './marks';
+import { useWork } from './useWork';
+
+/** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */
+export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: number | null; onClose(): void }) {
+  const state = useWork(reviewId, no);
+  const [raw, setRaw] = useState<number | null>(null);
+  const title = state.state === 'ready' ? state.work.shown.title || '(no title)' : 'Work';
+  return (
+    <Dialog open={no !== null} onOpenChange={(open) => !open && onClose()} title={title} sheet>
+      {state.state === 'loading' && <p role="status">Reading …</p>}
+      {state.state === 'failed' && <p role="alert">{state.message}</p>}
+      {state.state === 'ready' && (
+        <div className="flex flex-col gap-5">
+          <p className="text-[13px] text-slate">
+            {[shortAuthors(state.work.shown.authors), placeOf(state.work.shown), state.work.shown.doi].filter(Boolean).join(' · ')}
+          </p>
+          {state.work.classification.flags.includes('retracted') && (
+            <p className="rounded-[4px] border-2 border-copper p-2 font-semibold text-copper">
+              A record of this work says that it was retracted.
+            </p>
+          )}
+          {state.work.shown.abstract && (
+            <div className="flex flex-col gap-2">
+              <MarkedAbstract
+                text={state.work.shown.abstract}
+                marks={marksFor('abstract', state.work.shownRecord, state.work.classification, [])}
+                show
+                className="font-serif leading-relaxed"
+              />
+            </div>
+          )}
+          <Evidence work={state.work} />
+          <section aria-label="Records">
+            <h3 className="border-rule border-b pb-1 text-[15.5px]">
+              {state.work.records.length === 1 ? 'One record' : `${state.work.records.length} records, one work`}
+            </h3>
+            <ul className="mt-2 flex flex-col gap-2 text-[13px]">
+              {state.work.records.map((r) => (
+                <li key={r.no}>
+                  <div className="flex items-center gap-2">
+                    <DatabaseTag tag={r.tag} name={r.database} /> {r.file}, line {r.line}
+                    <button
+                      type="button"
+                      aria-expanded={raw === r.no}
+                      className="min-h-6 text-navy underline-offset-2 hover:underline"
+                      onClick={() => setRaw(raw === r.no ? null : r.no)}
+                    >
+                      {raw === r.no ? 'Hide the raw text' : 'Show the raw text'}
+                    </button>
+                  </div>
+                  {r.problems.map((p) => (
+                    <p key={`${p.code}${p.line}`} className="mt-1">
+                      <Pill look="attention">line {p.line}</Pill> {problemWords(p)}
+                    </p>
+                  ))}
+                  {raw === r.no && <RawText text={r.raw} label={`Raw text of line ${r.line}`} />}
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+      )}
+    </Dialog>
+  );
+}

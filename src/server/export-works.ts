@@ -1,0 +1,128 @@
+import { AXIS_LABELS } from '@/core/classify';
+import type { WorkState } from '@/core/flow';
+import { writeCsv, writeRis } from '@/core/formats';
+import { type BibRecord, dayToIso } from '@/core/record';
+import { MASK_AXES, NO_DATE } from '@/core/sieve';
+import { Work } from '@/db/schema';
+import type { Context } from './context';
+import { outcomeWords, reviewState } from './review-state';
+import { databasesOf } from './save-database';
+
+const PAGE = 500;
+
+interface ExportedWork {
+  work: Work;
+  index: number;
+  item: BibRecord;
+}
+
+/** Works in these states with the record that shows each, a page at a time. */
+async function* exported(
+  ctx: Context,
+  reviewId: string,
+  numbers: readonly number[],
+  indexOf: Map<number, number>,
+): AsyncGenerator<ExportedWork> {
+  for (let at = 0; at < numbers.length; at += PAGE) {
+    const works = await ctx.em.fork().find(Work, { reviewId, no: { $in: numbers.slice(at, at + PAGE) } }, { orderBy: { no: 'asc' } });
+    const items = await ctx.em.execute<{ no: number; item: BibRecord }[]>(
+      `select no, item from record where review_id = ? and no in (${works.map(() => '?').join(',')})`,
+      [reviewId, ...works.map((w) => w.shownRecord)],
+    );
+    const byNo = new Map(items.map((r) => [r.no, r.item]));
+    for (const work of works) yield { work, index: indexOf.get(work.no)!, item: byNo.get(work.shownRecord)! };
+  }
+}
+
+const EXPORTED: readonly WorkState[] = ['kept', 'excluded'];
+
+/**
+ * Works as CSV: identity, every axis with its possible values and the tier that settled it, outcome, decision,
+ * reason and grounds. @param states which works; kept and excluded when not said
+ */
+export async function exportCsv(ctx: Context, reviewId: string, states: readonly WorkState[] = EXPORTED): Promise<string> {
+  const state = await reviewState(ctx, reviewId);
+  const databases = await databasesOf(ctx, reviewId);
+  const header = [
+    'work',
+    'title',
+    'authors',
+    'first public',
+    'first public from',
+    'first public to',
+    'container',
+    'doi',
+    'pmid',
+    'databases',
+    ...MASK_AXES.flatMap((a) => [
+      AXIS_LABELS[a].toLowerCase(),
+      `${AXIS_LABELS[a].toLowerCase()} status`,
+      `${AXIS_LABELS[a].toLowerCase()} settled by`,
+    ]),
+    'flags',
+    'sieve outcome',
+    'state',
+    'decision',
+    'reason code',
+    'reason',
+    'grounds',
+    'decided by',
+    'decided at',
+    'sieve version',
+  ]; // prettier-ignore
+  const rows: (string | number | null)[][] = [header];
+  for await (const { work, index } of exported(ctx, reviewId, numbersIn(state, states), state.indexOf)) {
+    const decision = state.decisions.get(work.no);
+    const active = decision && decision.verdict !== 'undo' ? decision : null;
+    rows.push([
+      work.no,
+      work.title,
+      work.authors,
+      work.dateWords,
+      ...firstPublic(state.columns.dates.earliest, index),
+      work.container,
+      work.doi,
+      work.pmid,
+      databases
+        .filter((_, bit) => (work.membership >>> bit) & 1)
+        .map((d) => d.name)
+        .join('; '),
+      ...MASK_AXES.flatMap((a) => [work.axes[a].codes.join('; '), work.axes[a].status, work.axes[a].tier ?? '']),
+      work.flags.join('; '),
+      outcomeWords(state, index),
+      state.states[index]!,
+      active?.verdict ?? '',
+      active?.reasonCode ?? '',
+      active?.reasonText ?? '',
+      active?.grounds ?? '',
+      active?.person ?? '',
+      active ? active.at.toISOString() : '',
+      active?.sieveVersion ?? null,
+    ]); // prettier-ignore
+  }
+  return writeCsv(rows);
+}
+
+/** First and last day on which it may have been public, as ISO dates; empty without a date. */
+function firstPublic({ from, to }: { from: Int32Array; to: Int32Array }, index: number): [string, string] {
+  return to[index] === NO_DATE.to ? ['', ''] : [dayToIso(from[index]!), dayToIso(to[index]!)];
+}
+
+/** Works as RIS, with decision, reason and grounds in notes. */
+export async function exportRis(ctx: Context, reviewId: string, states: readonly WorkState[] = EXPORTED): Promise<string> {
+  const state = await reviewState(ctx, reviewId);
+  const entries: string[] = [];
+  for await (const { work, item } of exported(ctx, reviewId, numbersIn(state, states), state.indexOf)) {
+    const decision = state.decisions.get(work.no);
+    const notes: string[] = [];
+    if (decision && decision.verdict !== 'undo') {
+      const reason = decision.reasonText ? ` (${decision.reasonText})` : '';
+      notes.push(`Decision: ${decision.verdict}${reason}`, `Grounds: ${decision.grounds}`);
+    }
+    entries.push(writeRis(item, notes));
+  }
+  return entries.join('\r\n');
+}
+
+const numbersIn = (state: Awaited<ReturnType<typeof reviewState>>, states: readonly WorkState[]): number[] =>
+  Array.from(state.columns.numbers).filter((_, i) => states.includes(state.states[i]!));

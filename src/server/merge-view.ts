@@ -1,0 +1,47 @@
+import { type Context, openReview } from './context';
+import { databasesOf } from './save-database';
+
+/**
+ * How records became works: totals, overlap of databases, and a list of works.
+ * @param pair tags of two databases (one twice for its own works) whose shared works are to be listed; without it, or
+ *   when there are no such databases, the works that have several records are
+ */
+export async function mergeView(ctx: Context, reviewId: string, pair: readonly string[] = []) {
+  await openReview(ctx, reviewId);
+  const databases = await databasesOf(ctx, reviewId);
+  const rows = await ctx.em.execute<{ work_no: number; n: number; bases: string[] }[]>(
+    `select m.work_no, count(*)::int as n, array_agg(r.database_id::text) as bases from work_record m
+     join record r on r.review_id = m.review_id and r.no = m.record_no where m.review_id = ? group by m.work_no order by m.work_no`,
+    [reviewId],
+  );
+  const overlap = databases.map(() => databases.map(() => 0));
+  const records = databases.map(() => 0);
+  const places = pair.map((tag) => databases.findIndex((d) => d.tag === tag));
+  const asked = places.length === 2 && !places.includes(-1);
+  const listed: number[] = [];
+  for (const row of rows) {
+    const at = [...new Set(row.bases)].map((id) => databases.findIndex((d) => d.id === id));
+    for (const id of row.bases) records[databases.findIndex((d) => d.id === id)]!++;
+    for (const a of at) for (const b of at) overlap[a]![b]!++;
+    if (asked ? places.every((p) => at.includes(p)) : row.n > 1) listed.push(row.work_no);
+  }
+  return {
+    databases: databases.map((d, i) => ({ name: d.name, tag: d.tag, records: records[i]!, works: overlap[i]![i]! })),
+    overlap,
+    records: rows.reduce((n, r) => n + r.n, 0),
+    works: rows.length,
+    /** Tags of the databases whose shared works are listed; empty when it is the works of several records. */
+    pair: asked ? [...pair] : [],
+    listed,
+  };
+}
+export type MergeView = Awaited<ReturnType<typeof mergeView>>;
+
+/** Type terms that no vocabulary table knows, with how many records carry each. */
+export async function unmappedTerms(ctx: Context, reviewId: string): Promise<{ term: string; records: number }[]> {
+  return ctx.em.execute(
+    `select t.term, count(*)::int as records from record_claims c, jsonb_array_elements_text(c.doc->'unmapped') as t(term)
+     where c.review_id = ? group by t.term order by records desc, t.term limit 100`,
+    [reviewId],
+  );
+}

@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { SCHEMES } from '@/core/classify';
+import { readDate } from '@/core/record';
+import { Review } from '@/db/schema';
+import { type Context, openReview, type Result, refuse } from './context';
+import { enqueue } from './queue';
+
+export const ReviewSettings = z
+  .strictObject({
+    title: z.string().trim().min(1, 'Give the review a title.').max(300),
+    question: z.string().trim().max(4000),
+    kind: z.string(),
+    population: z.string().max(1000),
+    intervention: z.string().max(1000),
+    comparison: z.string().max(1000),
+    outcome: z.string().max(1000),
+    asOf: z.string().refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && readDate(s) !== null, 'Give the as-of date as year-month-day.'),
+    scheme: z.string(),
+    person: z.string().trim().min(1, 'Say who decides: the name goes beside every decision.').max(120),
+  })
+  .refine((s) => SCHEMES[s.scheme]?.kinds[s.kind], {
+    error: 'This evidence scheme has no table for that kind of question.',
+    path: ['kind'],
+  });
+export type ReviewSettings = z.infer<typeof ReviewSettings>;
+
+export async function createReview(ctx: Context, settings: ReviewSettings): Promise<{ id: string }> {
+  const id = randomUUID();
+  ctx.em.create(Review, { ...settings, id, revision: 0, sieve: [], sieveEdit: 0, createdAt: ctx.now() });
+  await ctx.em.flush();
+  return { id };
+}
+
+/** Saves the question. A new scheme or kind changes levels, so the works are classified again. */
+export async function saveSettings(ctx: Context, reviewId: string, settings: ReviewSettings): Promise<Result<object>> {
+  const review = await openReview(ctx, reviewId);
+  const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
+  if (levelsChange && review.sieve.some((l) => l.test.kind === 'coded' && l.test.axis === 'level')) {
+    return refuse(
+      'level-in-use',
+      'A limiter on evidence level is in the sieve: remove it before changing the scheme or the kind of question.',
+    );
+  }
+  await ctx.em.transactional(async (tx) => {
+    tx.assign(await tx.findOneOrFail(Review, { id: reviewId }), settings);
+    await tx.flush();
+    if (levelsChange) await enqueue(tx, reviewId, 'classify-review', ctx.now());
+  });
+  return { ok: true };
+}

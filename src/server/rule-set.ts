@@ -1,0 +1,43 @@
+import { createHash } from 'node:crypto';
+import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, PEER_REVIEW_TABLE, SCHEMES } from '@/core/classify';
+import { MESH_PUBLICATION_TYPES, RIS_TYPES } from '@/core/vocabularies';
+import type { Context } from './context';
+import { enqueue } from './queue';
+
+/** Raised when claims or works are stored in another form, so that those stored before are derived anew. */
+const STORED_FORM = 1;
+
+/** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
+export const RULE_SET = createHash('sha256')
+  .update(
+    JSON.stringify([
+      STORED_FORM,
+      RIS_TYPES,
+      MESH_PUBLICATION_TYPES,
+      CUE_RULES.map((r) => [r.id, r.tier, r.zones, r.pattern.source, r.unless?.source, r.sets, r.attribute]),
+      DESIGN_MASKS,
+      PEER_REVIEW_TABLE,
+      SCHEMES,
+    ]),
+  )
+  .digest('hex')
+  .slice(0, 16);
+
+/** The rules together with what a database's scope adds to them. */
+export const ruleSetFor = (scope: DatabaseScope): string => `${RULE_SET}:${scope.allJournalsRefereed ? 'refereed' : 'open'}`;
+
+/**
+ * Queues the classification of every review that was classified by other rules than these, as after an update of the
+ * application; not one that waits for it already.
+ * @returns how many were queued
+ */
+export async function classifyOutdated(ctx: Context): Promise<number> {
+  const outdated = await ctx.em.execute<{ id: string }[]>(
+    `select r.id from review r
+     where exists (select 1 from record_claims c where c.review_id = r.id and c.rule_set not like ?)
+       and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,
+    [`${RULE_SET}:%`],
+  );
+  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', ctx.now()));
+  return outdated.length;
+}

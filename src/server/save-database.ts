@@ -1,0 +1,42 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { limiterProfile } from '@/core/parity';
+import { SourceDatabase } from '@/db/schema';
+import { type Context, openReview, type Result, refuse } from './context';
+import { enqueue } from './queue';
+
+export const DatabaseInput = z.strictObject({
+  id: z.uuid().nullable(),
+  name: z.string().trim().min(1, 'Give the database a name.').max(120),
+  tag: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{2}$/, 'The tag is two letters.'),
+  profile: limiterProfile,
+});
+export type DatabaseInput = z.infer<typeof DatabaseInput>;
+
+/** Adds a database or changes it. A change of what is true of all its journals changes claims: works are classified again. */
+export async function saveDatabase(ctx: Context, reviewId: string, input: DatabaseInput): Promise<Result<{ id: string }>> {
+  await openReview(ctx, reviewId);
+  const all = await databasesOf(ctx, reviewId);
+  if (all.some((d) => d.tag === input.tag && d.id !== input.id))
+    return refuse('tag-taken', `The tag ${input.tag} is taken. Choose another.`);
+  const old = all.find((d) => d.id === input.id);
+  if (input.id && !old) return refuse('no-database', 'This database is not in the review any more.');
+  if (!old && all.length >= 32) return refuse('too-many', 'A review can have 32 databases.');
+  const id = old?.id ?? randomUUID();
+  await ctx.em.transactional(async (tx) => {
+    if (old) {
+      const scopeChanges = old.profile.allJournalsRefereed !== input.profile.allJournalsRefereed;
+      await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile: input.profile });
+      if (scopeChanges) await enqueue(tx, reviewId, 'classify-review', ctx.now());
+    } else {
+      tx.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile: input.profile });
+    }
+  });
+  return { ok: true, id };
+}
+
+export const databasesOf = (ctx: Context, reviewId: string) => ctx.em.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import type { Context } from './context';
+import { DecideWork, decideWork } from './decide-work';
+import { listWorks, WorkNumbers } from './list-works';
+import { OrderWorks, orderWorks } from './order-works';
+import { ReviewSettings, saveSettings } from './review-settings';
+import { CriteriaInput, saveCriteria } from './save-criteria';
+import { DatabaseInput, saveDatabase } from './save-database';
+import { freezeSieve, SieveInput, saveSieve } from './save-sieve';
+
+const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, input: I) => Promise<O>) => ({ input, run });
+
+/** What the interface can ask of a review: each verb with the shape of its input, and the use case that answers. */
+export const VERBS = {
+  decide: verb(DecideWork, decideWork),
+  'save-sieve': verb(SieveInput, saveSieve),
+  'freeze-sieve': verb(z.strictObject({ note: z.string().max(2000) }), async (ctx, id, { note }) => ({
+    ok: true as const,
+    version: await freezeSieve(ctx, id, note),
+  })),
+  'save-settings': verb(ReviewSettings, saveSettings),
+  'save-criteria': verb(CriteriaInput, saveCriteria),
+  'save-database': verb(DatabaseInput, saveDatabase),
+  works: verb(WorkNumbers, async (ctx, id, numbers) => ({ ok: true as const, works: await listWorks(ctx, id, numbers) })),
+  'order-works': verb(OrderWorks, async (ctx, id, input) => ({ ok: true as const, numbers: await orderWorks(ctx, id, input) })),
+} as const;
+
+export type Verb = keyof typeof VERBS;
+export type VerbInput<V extends Verb> = z.infer<(typeof VERBS)[V]['input']>;
+export type VerbOutput<V extends Verb> = Awaited<ReturnType<(typeof VERBS)[V]['run']>>;

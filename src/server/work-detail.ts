@@ -1,0 +1,111 @@
+import { type Classification, classifyWork, levelTable, type RecordClaims } from '@/core/classify';
+import type { WorkState } from '@/core/flow';
+import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
+import type { BibRecord, DayInterval, Problem } from '@/core/record';
+import { Work } from '@/db/schema';
+import { type Context, NotFound } from './context';
+import { type CurrentDecision, decisionsOn, outcomeWords, reviewState } from './review-state';
+import { databasesOf } from './save-database';
+
+export interface RecordDetail {
+  no: number;
+  tag: string;
+  database: string;
+  file: string;
+  line: number;
+  raw: string;
+  problems: Problem[];
+  item: BibRecord;
+}
+
+/** Everything about one work that the reading pane and the evidence view show. Plain data. */
+export interface WorkDetail {
+  no: number;
+  /** The review's evidence scheme. */
+  schemeId: string;
+  shown: BibRecord;
+  shownRecord: number;
+  records: RecordDetail[];
+  classification: Classification;
+  earliest: DayInterval | null;
+  clauses: Clause[];
+  draft: string;
+  mentions: Mention[];
+  outcome: string;
+  state: WorkState;
+  decision: (Omit<CurrentDecision, 'at'> & { at: string }) | null;
+  /** Sequence number to send back with the next decision. */
+  seenSeq: number;
+  history: { verdict: string; reasonText: string; grounds: string; person: string; at: string; sieveVersion: number }[];
+}
+
+interface Row {
+  no: number;
+  database_id: string;
+  file: string;
+  line: number;
+  raw: string;
+  item: BibRecord;
+  problems: Problem[];
+  doc: RecordClaims;
+}
+
+export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
+  const state = await reviewState(ctx, reviewId);
+  const index = state.indexOf.get(workNo);
+  const work = await ctx.em.findOne(Work, { reviewId, no: workNo });
+  if (index === undefined || !work) throw new NotFound('There is no such work.');
+  const databases = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d]));
+  const rows = await ctx.em.execute<Row[]>(
+    `select r.no, r.database_id, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
+     join record r on r.review_id = m.review_id and r.no = m.record_no
+     join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
+     join import_file f on f.review_id = r.review_id and f.id = r.file_id
+     where m.review_id = ? and m.work_no = ? order by r.no`,
+    [reviewId, workNo],
+  );
+  const records = rows.map((r) => ({ ...r, tag: databases.get(r.database_id)!.tag, database: databases.get(r.database_id)!.name }));
+  const { review } = state;
+  const classification = classifyWork(
+    rows.map((r) => ({ key: r.no, dates: r.item.dates, found: r.doc })),
+    levelTable(review.scheme, review.kind),
+  );
+  const shown = rows.find((r) => r.no === work.shownRecord)?.item ?? rows[0]!.item;
+  const outcome = outcomeWords(state, index);
+  const clauses = draftGrounds({
+    classification,
+    scheme: state.scheme,
+    databaseOf: (no) => records.find((r) => r.no === no)?.database ?? '',
+    outcome,
+    title: shown.title,
+    abstract: shown.abstract,
+    question: review,
+  });
+  const absorbed = await ctx.em.find(Work, { reviewId, absorbedBy: workNo }, { fields: ['no'] });
+  const history = await decisionsOn(ctx, reviewId, [workNo, ...absorbed.map((w) => w.no)]);
+  const decision = state.decisions.get(workNo) ?? null;
+  return {
+    no: workNo,
+    schemeId: review.scheme,
+    shown,
+    shownRecord: work.shownRecord,
+    records: records.map(({ doc: _doc, database_id: _id, ...record }) => record),
+    classification,
+    earliest: classification.dates.earliest,
+    clauses,
+    draft: groundsText(clauses),
+    mentions: mentionsOf(shown.title, shown.abstract, review),
+    outcome,
+    state: state.states[index]!,
+    decision: decision && { ...decision, at: decision.at.toISOString() },
+    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
+    history: history.map((h) => ({
+      verdict: h.verdict,
+      reasonText: h.reasonText,
+      grounds: h.grounds,
+      person: h.person,
+      at: h.at.toISOString(),
+      sieveVersion: h.sieveVersion,
+    })),
+  };
+}

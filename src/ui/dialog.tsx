@@ -1,0 +1,43 @@
+'use client';
+import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
+import type { KeyboardEvent, ReactNode } from 'react';
+import { cx } from './cx';
+
+interface DialogProps {
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  title: string;
+  /** A sheet fills the right edge; a dialog stands in the middle. */
+  sheet?: boolean;
+  onKeyDown?: (event: KeyboardEvent) => void;
+  children: ReactNode;
+}
+
+export function Dialog({ open, onOpenChange, title, sheet = false, onKeyDown, children }: DialogProps) {
+  return (
+    <Radix.Root open={open} onOpenChange={onOpenChange}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-[#0e1422]/45" />
+        <Radix.Content
+          aria-describedby={undefined}
+          onKeyDown={onKeyDown}
+          className={cx(
+            'fixed z-50 overflow-y-auto bg-surface p-5 shadow-xl',
+            sheet
+              ? 'top-0 right-0 h-full w-[min(680px,94vw)]'
+              : 'top-1/2 left-1/2 max-h-[86vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 rounded-[6px]',
+          )}
+        >
+          <div className="mb-3 flex items-start justify-between gap-4">
+            <Radix.Title className="font-semibold font-serif text-[19px] leading-tight">{title}</Radix.Title>
+            <Radix.Close className="grid size-7 place-items-center rounded-[4px] hover:bg-picked" aria-label="Close">
+              <X size={17} aria-hidden />
+            </Radix.Close>
+          </div>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

@@ -1,0 +1,59 @@
+import { type ComponentProps, type ReactNode, useId } from 'react';
+import { cx } from './cx';
+
+const BOX = 'w-full rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 text-ink';
+
+interface Wrap {
+  label: string;
+  hint?: string;
+  error?: string;
+  hideLabel?: boolean;
+}
+
+function Labelled({
+  label,
+  hint,
+  error,
+  hideLabel,
+  children,
+}: Wrap & { children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: boolean }) => ReactNode }) {
+  const id = useId();
+  const described = hint || error ? `${id}-about` : undefined;
+  return (
+    <div className="flex min-w-0 flex-col gap-1">
+      <label htmlFor={id} className={cx('text-[13px] text-slate', hideLabel && 'sr-only')}>
+        {label}
+      </label>
+      {children({ id, 'aria-describedby': described, 'aria-invalid': error ? true : undefined })}
+      {(hint || error) && (
+        <p id={described} className={cx('text-[12.5px]', error ? 'font-medium text-copper' : 'text-slate')}>
+          {error ?? hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function TextField({ label, hint, error, hideLabel, className, ...rest }: Wrap & ComponentProps<'input'>) {
+  return <Labelled {...{ label, hint, error, hideLabel }}>{(ids) => <input {...ids} className={cx(BOX, className)} {...rest} />}</Labelled>;
+}
+
+export function TextArea({ label, hint, error, hideLabel, className, ...rest }: Wrap & ComponentProps<'textarea'>) {
+  return (
+    <Labelled {...{ label, hint, error, hideLabel }}>
+      {(ids) => <textarea {...ids} rows={2} className={cx(BOX, className)} {...rest} />}
+    </Labelled>
+  );
+}
+
+export function Select({ label, hint, error, hideLabel, className, children, ...rest }: Wrap & ComponentProps<'select'>) {
+  return (
+    <Labelled {...{ label, hint, error, hideLabel }}>
+      {(ids) => (
+        <select {...ids} className={cx(BOX, 'h-[34px]', className)} {...rest}>
+          {children}
+        </select>
+      )}
+    </Labelled>
+  );
+}

@@ -1,0 +1,76 @@
+import type { ReactNode } from 'react';
+import { cx } from './cx';
+
+/** A database's two-letter boxed tag. */
+export function DatabaseTag({ tag, name }: { tag: string; name?: string }) {
+  return (
+    <span
+      title={name}
+      className="inline-grid h-[18px] min-w-[26px] place-items-center rounded-[3px] border border-ink px-1 font-semibold text-[11px] leading-none"
+    >
+      {tag}
+    </span>
+  );
+}
+
+/** How a value is known, in a word. A dashed copper outline when a person should look. */
+export function Pill({ children, look, title }: { children: ReactNode; look?: 'plain' | 'attention'; title?: string }) {
+  return (
+    <span
+      title={title}
+      className={cx(
+        'inline-block whitespace-nowrap rounded-full border px-2 text-[12px] leading-[18px]',
+        look === 'attention' ? 'border-copper border-dashed text-copper' : 'border-edge text-slate',
+      )}
+    >
+      {children}
+    </span>
+  );
+}
+
+const SQUARES: Record<string, string> = {
+  kept: 'Kept',
+  excluded: 'Excluded',
+  waiting: 'Waiting',
+  background: 'Background',
+  undecided: 'Undecided',
+  held: 'Held',
+  stopped: 'Stopped',
+};
+
+/** A decision as a small square: filled kept, a bar excluded, empty undecided, a dot waiting, hatched held. */
+export function StateSquare({ state }: { state: string }) {
+  return (
+    <span
+      role="img"
+      aria-label={SQUARES[state] ?? state}
+      title={SQUARES[state] ?? state}
+      className="relative inline-block size-3.5 shrink-0 rounded-[2px] border-[1.5px] border-ink"
+    >
+      {state === 'kept' && <span className="absolute inset-0 bg-ink" />}
+      {state === 'excluded' && <span className="absolute inset-x-0 top-1/2 h-[3px] -translate-y-1/2 bg-ink" />}
+      {state === 'waiting' && <span className="absolute inset-[3.5px] rounded-full bg-ink" />}
+      {state === 'background' && <span className="absolute inset-x-[2px] bottom-[2px] h-[2px] bg-ink" />}
+      {state === 'held' && <span className="hatched absolute inset-0" />}
+      {state === 'stopped' && <span className="absolute inset-0 bg-pale" />}
+    </span>
+  );
+}
+
+/** The narrowing column: solid is left, hatched is held with a gap of paper before it, pale is stopped. */
+export function NarrowingBar({ left, held, total, height = 13 }: { left: number; held: number; total: number; height?: number }) {
+  const share = (n: number) => (total === 0 ? 0 : (100 * n) / total);
+  return (
+    <span aria-hidden className="relative block w-full overflow-hidden rounded-[2px] bg-pale" style={{ height }}>
+      <span className="absolute inset-y-0 left-0 rounded-l-[2px] bg-navy" style={{ width: `${share(left)}%` }} />
+      {held > 0 && (
+        <span
+          className="hatched absolute inset-y-0 border-paper border-l-2"
+          style={{ left: `${share(left)}%`, width: `max(4px, ${share(held)}%)` }}
+        />
+      )}
+    </span>
+  );
+}
+
+export const count = (n: number): string => n.toLocaleString('en-GB');

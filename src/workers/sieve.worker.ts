@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createSieveEngine } from '@/core/sieve';
+
+expose(createSieveEngine());
