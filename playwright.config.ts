@@ -6,7 +6,9 @@ export default defineConfig({
   outputDir: './test-results',
   workers: 1,
   retries: 0,
-  timeout: 90_000,
+  timeout: 120_000,
+  // A machine under load is slow, not wrong.
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env.E2E_URL,

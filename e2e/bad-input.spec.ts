@@ -58,7 +58,9 @@ test('a decision that was acknowledged survives a crash of the server', async ({
     const title = (await main.getByRole('heading', { level: 1 }).textContent())!;
     await page.getByRole('button', { name: 'Wait', exact: true }).click();
     await expect(page.getByText(/^Set to wait:/)).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    // The next work stands there whole before the server goes.
+    await expect(main.getByRole('heading', { level: 1 })).not.toHaveText(title);
+    await expect(page.getByLabel(/Grounds, drafted/)).not.toHaveValue('');
     process.kill(-server.pid!, 'SIGKILL');
     // Grounds typed while the server is away are kept, and the failure is said.
     await page.getByLabel(/Grounds, drafted/).fill('Typed during the crash.');

@@ -4,6 +4,14 @@ import { openDemo, watch } from './helpers';
 
 const STAGES = ['question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'write-up', 'checks'];
 
+/** Nothing is on its way: every part has its content, and the fonts are there. */
+async function expectWhole(page: Page) {
+  await expect(page.getByText(/^(?:Reading|Counting|Saving) …/)).toHaveCount(0);
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+  });
+}
+
 async function expectAccessible(page: Page) {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
@@ -24,14 +32,14 @@ for (const colorScheme of ['light', 'dark'] as const) {
         const problems = watch(page);
         await openDemo(page, stage);
         await expect(page.getByRole('heading').first()).toBeVisible();
-        await page.waitForLoadState('networkidle');
+        await expectWhole(page);
         if (stage === 'sieve')
           await page
             .getByRole('button', { name: /held, all works/ })
             .first()
             .click();
         if (stage === 'classify') await page.getByRole('button', { name: /^Publication type: \d+ conflicting/ }).click();
-        await page.waitForTimeout(300);
+        await expectWhole(page);
         await expectAccessible(page);
         expect(problems).toEqual([]);
       });
@@ -50,7 +58,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
 
 test('the fonts ship with the application', async ({ page }) => {
   await openDemo(page, 'sieve');
-  await page.waitForLoadState('networkidle');
+  await expectWhole(page);
   expect(
     await page.evaluate(() => ['Atkinson Hyperlegible Next Variable', 'Literata Variable'].map((f) => document.fonts.check(`16px "${f}"`))),
   ).toEqual([true, true]);
