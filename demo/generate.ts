@@ -1,11 +1,13 @@
 import { seeded } from '@/testing/seeded';
 import { HAND_WRITTEN } from './hand-written';
+import { MORE_HAND_WRITTEN } from './hand-written-more';
 import { FAMILY, GIVEN, JOURNALS, LIGHTS, OUTCOMES, PEOPLE, TEMPLATES, type Template } from './templates';
-import type { DemoWork } from './work';
+import { type DemoWork, LISTED_BY } from './work';
 import { writeOstrane, writeVellmora } from './write-exports';
+import { writeBrindlecote, writeQuillby, writeTarnwick } from './write-more-exports';
 
 export const DEMO_SEED = 20260914;
-const GENERATED = 262;
+const GENERATED = 1100;
 
 /** All works of the demo: the hand-written ones, then generated ones. The same seed gives the same works. */
 export function demoWorks(seed = DEMO_SEED): DemoWork[] {
@@ -67,8 +69,8 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
     };
     // Ostrane lists only what it can index; about half of the journal items are in both.
     const canOstrane = template.pt.length > 0;
-    const inVellmora = !canOstrane || where < 0.78;
-    const inOstrane = canOstrane && where > 0.3;
+    const inVellmora = where < 0.6;
+    const inOstrane = canOstrane && where > 0.42;
     if (inVellmora) {
       const season = /Spring|Summer|Autumn/.exec(work.issued)?.[0];
       const printed =
@@ -90,21 +92,86 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
         ...(next() < 0.05 ? { noAbstract: true } : {}),
       };
     }
+    listElsewhere(work, template, { next, pick, inOstrane });
+    if (!Object.values(LISTED_BY).some((name) => work[name])) work.vellmora = { type: template.ris, date: `${year}///` };
     works.push(work);
   }
-  return [...HAND_WRITTEN, ...works];
+  return [...HAND_WRITTEN, ...MORE_HAND_WRITTEN, ...works];
 }
 
-/** The two export files and the truth, as text. */
-export function demoFiles(): { vellmora: string; ostrane: string; truth: string } {
+interface Chance {
+  next(): number;
+  pick<T>(list: readonly T[]): T;
+  inOstrane: boolean;
+}
+
+/** The three other databases: Quillby indexes like Ostrane, Tarnwick is for engineers, Brindlecote takes everything since 2019. */
+function listElsewhere(work: DemoWork, template: Template, { next, inOstrane }: Chance) {
+  const number = Number(work.key.split('-')[1]);
+  const year = Number(work.issued.slice(0, 4));
+  const indexed = template.pt.length > 0;
+  if (indexed && next() < 0.3)
+    work.quillby = {
+      types: next() < 0.15 ? ['Journal Article'] : template.pt,
+      pmid: work.ostrane?.pmid ?? String(99001000 + number),
+      ...(inOstrane || next() < 0.94 ? {} : { noAbstract: true }),
+    };
+  const bibtex = BIBTEX_OF[template.ris];
+  if (bibtex && next() < (bibtex === 'article' ? 0.1 : 0.75))
+    work.tarnwick = {
+      type: bibtex,
+      ...(bibtex === 'article' && next() < 0.5 ? { ownType: 'Peer-reviewed article' } : {}),
+      ...(bibtex === 'techreport' && next() < 0.5 ? { ownType: 'Working paper' } : {}),
+      ...(next() < 0.08 ? { sessionLink: true } : {}),
+    };
+  const word = OWN_WORDS[template.truth.publicationType];
+  if (word && year >= 2019 && next() < 0.34)
+    work.brindlecote = {
+      type: word,
+      ...(next() < 0.04 ? { swapped: true } : {}),
+      ...(next() < 0.04 ? { markup: true } : {}),
+      ...(next() < 0.2 ? { noDoi: true } : {}),
+    };
+}
+
+const BIBTEX_OF: Record<string, string> = { JOUR: 'article', THES: 'phdthesis', RPRT: 'techreport' };
+/** Brindlecote's own words for what an item is. */
+const OWN_WORDS: Partial<Record<string, string>> = {
+  'research-article': 'Article',
+  protocol: 'Article',
+  'case-report': 'Article',
+  'systematic-review': 'Review',
+  'review-article': 'Review',
+  editorial: 'Editorial',
+  letter: 'Letter',
+  comment: 'Letter',
+  'book-review': 'Book review',
+  news: 'News item',
+  feature: 'Trade press',
+  thesis: 'Dissertation',
+  report: 'Grey report',
+};
+
+/** The export files of the five databases by file name, and the truth, as text. */
+export function demoFiles(): { exports: Record<string, string>; truth: string } {
   const works = demoWorks();
-  const truth = works.map(({ key, title, doi, truth: t, vellmora, ostrane }) => ({
-    key,
-    title,
-    doi,
-    pmid: ostrane?.pmid ?? '',
-    records: [vellmora ? 'VH' : '', ostrane ? 'OF' : ''].filter(Boolean),
-    ...t,
+  const truth = works.map((work) => ({
+    key: work.key,
+    title: work.title,
+    doi: work.doi,
+    pmid: work.ostrane?.pmid ?? work.quillby?.pmid ?? '',
+    records: (Object.keys(LISTED_BY) as (keyof typeof LISTED_BY)[]).filter((tag) => work[LISTED_BY[tag]]),
+    ...work.truth,
   }));
-  return { vellmora: writeVellmora(works), ostrane: writeOstrane(works), truth: `${JSON.stringify(truth, null, 1)}\n` };
+  return {
+    exports: {
+      'vellmora.ris': writeVellmora(works),
+      'ostrane.nbib': writeOstrane(works),
+      'quillby.xml': writeQuillby(works),
+      'tarnwick.bib': writeTarnwick(works),
+      'brindlecote.csv': writeBrindlecote(works),
+    },
+    // A line a work: it is long, and differences should show.
+    truth: `[\n${truth.map((t) => JSON.stringify(t)).join(',\n')}\n]\n`,
+  };
 }

@@ -3,11 +3,12 @@ import { createReadStream, readFileSync } from 'node:fs';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { NO_DATE, type Sieve, sieveSchema } from '@/core/sieve';
 import { ormConfig } from '@/db/config';
-import { Job, Review, Work } from '@/db/schema';
+import { ImportFile, Job, Review, Work } from '@/db/schema';
 import type { Context } from '@/server/context';
 import { decideWork } from '@/server/decide-work';
 import { closeQueue } from '@/server/queue';
 import { receiveFile } from '@/server/receive-file';
+import { addRetrieval, EMPTY_RETRIEVAL, saveRetrieval } from '@/server/retrievals';
 import { createReview } from '@/server/review-settings';
 import { reviewState } from '@/server/review-state';
 import { runJob } from '@/server/run-job';
@@ -15,6 +16,7 @@ import { saveCriteria } from '@/server/save-criteria';
 import { saveDatabase } from '@/server/save-database';
 import { freezeSieve, saveSieve } from '@/server/save-sieve';
 import { workDetail } from '@/server/work-detail';
+import { DEMO_DATABASES, type DemoDatabase } from './profiles';
 
 const TITLE = 'Bright light and day sleep in night workers';
 
@@ -88,17 +90,7 @@ async function load() {
     id,
     CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
   ); // prettier-ignore
-  await retrieve(id, 'Vellmora', 'VH', 'demo/files/vellmora.ris', {
-    axes: { sourceType: 'native', publicationType: 'approximate', peerReview: 'whole', level: 'none', date: 'native' },
-    allJournalsRefereed: true,
-    notes:
-      'Everything in a journal is typed alike, editorials and book reviews too. Magazines and newspapers come with it unless left out.',
-  });
-  await retrieve(id, 'Ostrane', 'OF', 'demo/files/ostrane.nbib', {
-    axes: { sourceType: 'none', publicationType: 'native', peerReview: 'none', level: 'approximate', date: 'native' },
-    allJournalsRefereed: false,
-    notes: 'Publication types come weeks after the record: its type limiter drops the newest ones.',
-  });
+  for (const database of DEMO_DATABASES) await retrieve(id, database);
   await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'As in the protocol.');
   await decideSome(id);
@@ -106,12 +98,42 @@ async function load() {
   await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
 }
 
-async function retrieve(reviewId: string, name: string, tag: string, path: string, profile: Parameters<typeof saveDatabase>[2]['profile']) {
-  const database = await saveDatabase(context(), reviewId, { id: null, name, tag, profile });
-  if (!database.ok) throw new Error(database.message);
-  const received = await receiveFile(context(), reviewId, database.id, path.split('/').at(-1)!, createReadStream(path));
-  if (!received.ok) throw new Error(received.message);
-  // The jobs are done here, since the worker may not run yet; it finds them done.
+/** Adds a database, and one retrieval from it with its log and file. */
+async function retrieve(reviewId: string, { name, tag, file, profile, log }: DemoDatabase) {
+  const database = told(await saveDatabase(context(), reviewId, { id: null, name, tag, profile }));
+  const retrieval = told(await addRetrieval(context(), reviewId, { databaseIds: [database.id], updates: null }));
+  told(await receiveFile(context(), reviewId, { retrievalId: retrieval.id }, file, createReadStream(`demo/files/${file}`)));
+  await doJobs(reviewId);
+  const { parsed, rejected } = await orm.em.fork().findOneOrFail(ImportFile, { reviewId, retrievalId: retrieval.id });
+  const { notExported, steps, ...rest } = log;
+  const exported = parsed + rejected;
+  const reported = exported + notExported;
+  told(
+    await saveRetrieval(context(), reviewId, {
+      id: retrieval.id,
+      seenEdit: 0,
+      retrieval: {
+        ...EMPTY_RETRIEVAL,
+        ...rest,
+        databaseIds: [database.id],
+        coverageTo: rest.searchedOn,
+        ranBy: PERSON,
+        // The last line of a search is the one that was exported.
+        steps: steps.map((s, i) => (i === steps.length - 1 ? { ...s, count: reported } : s)),
+        reported,
+        exported,
+      },
+    }),
+  );
+}
+
+function told<T extends { ok: true } | { ok: false; message: string }>(result: T): Extract<T, { ok: true }> {
+  if (!result.ok) throw new Error(result.message);
+  return result as Extract<T, { ok: true }>;
+}
+
+/** The jobs are done here, since the worker may not run yet; it finds them done. */
+async function doJobs(reviewId: string) {
   for (let job = await openJob(reviewId); job; job = await openJob(reviewId)) await runJob(context(), reviewId, job.id, true);
 }
 

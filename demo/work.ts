@@ -30,7 +30,16 @@ export interface DemoWork {
   vellmora?: { type: string; title?: string; abstract?: string; noDoi?: boolean; date?: string };
   /** How Ostrane lists it; absent when it does not. */
   ostrane?: { types: string[]; status?: string; title?: string; noAbstract?: boolean; pmid: string };
+  /** How Quillby lists it: PubMed XML. Its PMIDs are Ostrane's, where both list a work. */
+  quillby?: { types: string[]; status?: string; noAbstract?: boolean; pmid: string };
+  /** How Tarnwick lists it: BibTeX. */
+  tarnwick?: { type: string; ownType?: string; sessionLink?: boolean };
+  /** How Brindlecote lists it: a row of its table, with its own word for the type. */
+  brindlecote?: { type: string; swapped?: boolean; markup?: boolean; noDoi?: boolean };
 }
+
+/** The databases of the demo, by their tags. */
+export const LISTED_BY = { VH: 'vellmora', OF: 'ostrane', QA: 'quillby', TW: 'tarnwick', BC: 'brindlecote' } as const;
 
 export const VENUES: Record<string, { issn: string; abbreviation: string; publisher: string }> = {
   'Journal of Occupational Chronobiology': { issn: '9990-1048', abbreviation: 'J Occup Chronobiol', publisher: 'Harrowgate Press' },
@@ -40,6 +49,8 @@ export const VENUES: Record<string, { issn: string; abbreviation: string; publis
   'Illuminated Workplaces': { issn: '9990-5027', abbreviation: 'Illum Workpl', publisher: 'Calder and Voss' },
   'Annals of Circadian Care': { issn: '9990-6007', abbreviation: 'Ann Circadian Care', publisher: 'Ombra Scientific' },
   'The Lighting Fitter': { issn: '9990-7003', abbreviation: 'Light Fitter', publisher: 'Guildhall Trade Papers' },
+  'Proceedings of the Northern Lamp Meeting': { issn: '', abbreviation: 'Proc North Lamp Meet', publisher: 'Northern Lamp Society' },
+  'The handbook of rostered work': { issn: '', abbreviation: '', publisher: 'Calder and Voss' },
   'Harbour Courier': { issn: '', abbreviation: '', publisher: 'Harbour Courier' },
   'Evening Lamp': { issn: '', abbreviation: '', publisher: 'Evening Lamp' },
 };

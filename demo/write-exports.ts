@@ -7,7 +7,8 @@ import { type DemoWork, VENUES, withCheckDigit } from './work';
 export function writeVellmora(works: readonly DemoWork[]): string {
   const lines: string[] = [];
   let accession = 410000;
-  works.forEach((work, i) => {
+  let written = 0;
+  works.forEach((work) => {
     const own = work.vellmora;
     if (!own) return;
     const venue = VENUES[work.venue];
@@ -32,7 +33,7 @@ export function writeVellmora(works: readonly DemoWork[]): string {
     put('N2', own.abstract ?? work.abstract);
     put('DB', 'Vellmora');
     lines.push('ER  - ', '');
-    lines.push(...(BROKEN_RIS[i] ?? []));
+    lines.push(...(BROKEN_RIS[written++] ?? []));
   });
   return `${lines.join('\r\n')}\r\n`;
 }

@@ -2,7 +2,6 @@
 import { writeFileSync } from 'node:fs';
 import { demoFiles } from './generate';
 
-const files = demoFiles();
-writeFileSync('demo/files/vellmora.ris', files.vellmora);
-writeFileSync('demo/files/ostrane.nbib', files.ostrane);
-writeFileSync('demo/truth.json', files.truth);
+const { exports, truth } = demoFiles();
+for (const [name, text] of Object.entries(exports)) writeFileSync(`demo/files/${name}`, text);
+writeFileSync('demo/truth.json', truth);

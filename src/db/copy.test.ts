@@ -12,7 +12,7 @@ afterAll(() => db.close());
 const roundTrip = (rows: [number, string | null, object][]) =>
   db.context().em.transactional(async (tx) => {
     await tx.execute('create temporary table trip (no int, words text, doc jsonb) on commit drop');
-    const count = await copyRows(tx, 'trip', ['no', 'words', 'doc'], rows);
+    const count = await copyRows(tx, 'trip', ['no', 'words', 'doc'], [rows]);
     return { count, back: await tx.execute<{ no: number; words: string | null; doc: unknown }[]>('select * from trip order by no') };
   });
 
@@ -53,7 +53,7 @@ test('a failure in the middle leaves nothing behind', async () => {
   await expect(
     em.transactional(async (tx) => {
       await tx.execute('create table trip_left (no int)');
-      await copyRows(tx, 'trip_left', ['no'], [[1], ['two' as unknown as number]]);
+      await copyRows(tx, 'trip_left', ['no'], [[[1], ['two' as unknown as number]]]);
     }),
   ).rejects.toThrow(/invalid input syntax/);
   await expect(em.execute('select * from trip_left')).rejects.toThrow(/does not exist/);

@@ -2,8 +2,8 @@ import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { Flag, RecordClaims, Tier } from '@/core/classify';
 import type { DecisionVerdict, Quota } from '@/core/flow';
 import type { Format } from '@/core/formats';
-import type { LimiterProfile } from '@/core/parity';
-import type { BibRecord, Problem } from '@/core/record';
+import type { CountReasons, LimiterProfile, SearchStep } from '@/core/parity';
+import type { BibRecord, ColumnMapping, Problem } from '@/core/record';
 import type { MaskAxis, Sieve } from '@/core/sieve';
 
 /** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
@@ -62,17 +62,61 @@ export const SourceDatabase = defineEntity({
 });
 export type SourceDatabase = InferEntity<typeof SourceDatabase>;
 
-export const ImportFile = defineEntity({
-  name: 'ImportFile',
+/** One search on one day on one platform: what a published search log says of it. Never deleted, only withdrawn. */
+export const Retrieval = defineEntity({
+  name: 'Retrieval',
+  uniques: [{ properties: ['reviewId', 'number'] }],
   properties: {
     reviewId: p.uuid().primary(),
     id: p.uuid().primary(),
-    databaseId: p.uuid(),
+    /** 1, 2, 3… a review, as people name it. */
+    number: p.integer(),
+    /** The databases searched. With several, a record says which it is from, or it is unattributed. */
+    databaseIds: p.json<string[]>(),
+    platform: p.string().length(200),
+    /** ISO date, '' while nobody said. */
+    searchedOn: p.string().length(10),
+    coverageFrom: p.string().length(40),
+    coverageTo: p.string().length(40),
+    defaultFields: p.string().length(400),
+    wordVariation: p.string().length(400),
+    strategy: p.text(),
+    steps: p.json<SearchStep[]>(),
+    reported: p.integer().nullable(),
+    exported: p.integer().nullable(),
+    reasons: p.json<CountReasons>(),
+    /** How the results were sorted when the export was cut off at a limit. */
+    sortOrder: p.string().length(200),
+    capped: p.boolean(),
+    ranBy: p.string().length(120),
+    notes: p.text(),
+    /** The earlier run of the same search that this one brings up to date. */
+    updates: p.uuid().nullable(),
+    withdrawn: p.boolean(),
+    withdrawnWhy: p.text(),
+    /** Raised by every edit: two people's edits cannot silently overwrite each other. */
+    edit: p.integer(),
+    createdAt: p.datetime(),
+  },
+});
+export type Retrieval = InferEntity<typeof Retrieval>;
+
+export const ImportFile = defineEntity({
+  name: 'ImportFile',
+  indexes: [{ properties: ['reviewId', 'retrievalId'] }],
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    retrievalId: p.uuid(),
+    /** The file whose rejected entries this one holds, corrected: its entries are not counted a second time. */
+    corrects: p.uuid().nullable(),
+    /** How a table's columns are read; null for other formats, and until a person said so. */
+    mapping: p.json<ColumnMapping>().nullable(),
     name: p.string().length(300),
     bytes: p.bigint('number'),
     sha256: p.string().length(64),
     format: p.string().length(20).$type<Format>().nullable(),
-    state: p.enum(['received', 'imported', 'refused', 'failed'] as const),
+    state: p.enum(['received', 'waiting', 'imported', 'refused', 'cancelled', 'failed'] as const),
     parsed: p.integer(),
     rejected: p.integer(),
     message: p.text(),
@@ -89,7 +133,8 @@ export const RecordRow = defineEntity({
     reviewId: p.uuid().primary(),
     no: p.integer().primary(),
     fileId: p.uuid(),
-    databaseId: p.uuid(),
+    /** Null when it came from a search of several databases and does not say from which. */
+    databaseId: p.uuid().nullable(),
     ordinal: p.integer(),
     line: p.integer(),
     raw: p.text(),
@@ -163,7 +208,13 @@ export type Work = InferEntity<typeof Work>;
 export const WorkRecord = defineEntity({
   name: 'WorkRecord',
   indexes: [{ properties: ['reviewId', 'workNo'] }],
-  properties: { reviewId: p.uuid().primary(), recordNo: p.integer().primary(), workNo: p.integer() },
+  properties: {
+    reviewId: p.uuid().primary(),
+    recordNo: p.integer().primary(),
+    workNo: p.integer(),
+    /** False while the record's retrieval is withdrawn: its work's number is kept for it. */
+    active: p.boolean(),
+  },
 });
 
 export const ReviewColumns = defineEntity({
@@ -213,11 +264,16 @@ export const Job = defineEntity({
     id: p.uuid().primary(),
     kind: p.enum(['import-file', 'classify-review'] as const),
     fileId: p.uuid().nullable(),
-    state: p.enum(['queued', 'running', 'done', 'failed'] as const),
+    state: p.enum(['queued', 'running', 'done', 'cancelled', 'failed'] as const),
+    /** Set by a person; the worker heeds it at its next step. */
+    cancel: p.boolean(),
     done: p.bigint('number'),
     total: p.bigint('number'),
     /** What `done` and `total` count. */
     unit: p.string().length(20),
+    /** Entries read so far, by an import. */
+    entries: p.integer(),
+    startedAt: p.datetime().nullable(),
     message: p.text(),
     updatedAt: p.datetime(),
   },
@@ -228,6 +284,7 @@ export const entities = [
   Review,
   Criterion,
   SourceDatabase,
+  Retrieval,
   ImportFile,
   RecordRow,
   RejectedEntry,

@@ -1,6 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
+import { DEFAULT_PROFILE } from '@/core/parity';
 import { ImportFile, Job } from '@/db/schema';
 import { overview } from '@/server/overview';
 import { receiveFile } from '@/server/receive-file';
@@ -50,15 +51,16 @@ async function until<T>(ask: () => Promise<T>, ok: (answer: T) => boolean, secon
 
 test('a worker that is killed half-way leaves nothing behind, and the next one does the job', async () => {
   const { id } = await aReview(db.context());
-  const axes = { sourceType: 'none', publicationType: 'none', peerReview: 'none', level: 'none', date: 'none' } as const;
   const database = await saveDatabase(db.context(), id, {
     id: null,
     name: 'Vellmora',
     tag: 'VH',
-    profile: { axes, allJournalsRefereed: false, notes: '' },
+    profile: DEFAULT_PROFILE,
   });
   if (!database.ok) throw new Error(database.message);
-  expect(await receiveFile(db.context(), id, database.id, 'big.ris', Readable.from([Buffer.from(BIG)]))).toMatchObject({ ok: true });
+  expect(await receiveFile(db.context(), id, { databaseId: database.id }, 'big.ris', Readable.from([Buffer.from(BIG)]))).toMatchObject({
+    ok: true,
+  });
   const job = () => db.context().em.findOneOrFail(Job, { reviewId: id, kind: 'import-file' });
 
   const first = await startWorker();

@@ -5,6 +5,7 @@ import {
   classifyWork,
   type LevelTable,
   levelTable,
+  NO_SCOPE,
   type RecordClaims,
   type RecordOfWork,
 } from '@/core/classify';
@@ -16,7 +17,7 @@ import { copyRows } from '@/db/copy';
 import { Review, SourceDatabase, type StoredAxis } from '@/db/schema';
 import type { Context } from './context';
 import type { Progress } from './progress';
-import { ruleSetFor } from './rule-set';
+import { NO_SCOPE_RULES, ruleSetFor, scopeOf } from './rule-set';
 import { assignWorkNumbers } from './work-numbers';
 
 const PAGE = 1000;
@@ -30,7 +31,9 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
     const review = await tx.findOneOrFail(Review, { id: reviewId });
     const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
-    const [{ total }] = await tx.execute<[{ total: number }]>('select count(*)::int as total from record where review_id = ?', [reviewId]);
+    const [{ total }] = await tx.execute<[{ total: number }]>('select count(*)::int as total from active_record where review_id = ?', [
+      reviewId,
+    ]);
     const mergeable = await deriveClaims(tx, reviewId, databases, (done) => progress.step(done, 2 * total));
     const merged = mergeRecords(mergeable.map((m) => ({ order: m.order, keys: m.keys })));
     await assignWorkNumbers(
@@ -51,7 +54,7 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
 
 interface RecordRead {
   no: number;
-  database_id: string;
+  database_id: string | null;
   item: BibRecord;
   stable_name: string;
   rule_set: string | null;
@@ -64,12 +67,13 @@ async function deriveClaims(
   databases: SourceDatabase[],
   step: (done: number) => Promise<void>,
 ): Promise<(Mergeable & { no: number })[]> {
-  const scopes = new Map(databases.map((d) => [d.id, { allJournalsRefereed: d.profile.allJournalsRefereed }]));
+  const scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
+  const ruleSets = new Map(databases.map((d) => [d.id, ruleSetFor(scopeOf(d.profile))]));
   const all: (Mergeable & { no: number })[] = [];
   await tx.execute('create temporary table fresh_claims (record_no int, rule_set text, doc jsonb) on commit drop');
   for (let after = 0; ; ) {
     const page = await tx.execute<RecordRead[]>(
-      `select r.no, r.database_id, r.item, r.stable_name, c.rule_set from record r
+      `select r.no, r.database_id, r.item, r.stable_name, c.rule_set from active_record r
        left join record_claims c on c.review_id = r.review_id and c.record_no = r.no
        where r.review_id = ? and r.no > ? order by r.no limit ${PAGE}`,
       [reviewId, after],
@@ -78,10 +82,11 @@ async function deriveClaims(
     const fresh: [number, string, RecordClaims][] = [];
     for (const row of page) {
       all.push({ no: row.no, order: row.stable_name, keys: mergeKeys(row.item) });
-      const scope = scopes.get(row.database_id)!;
-      if (row.rule_set !== ruleSetFor(scope)) fresh.push([row.no, ruleSetFor(scope), claimsOfRecord(row.item, scope)]);
+      const scope = scopes.get(row.database_id ?? '') ?? NO_SCOPE;
+      const ruleSet = ruleSets.get(row.database_id ?? '') ?? NO_SCOPE_RULES;
+      if (row.rule_set !== ruleSet) fresh.push([row.no, ruleSet, claimsOfRecord(row.item, scope)]);
     }
-    if (fresh.length) await copyRows(tx, 'fresh_claims', ['record_no', 'rule_set', 'doc'], fresh);
+    if (fresh.length) await copyRows(tx, 'fresh_claims', ['record_no', 'rule_set', 'doc'], [fresh]);
     after = page.at(-1)!.no;
     await step(all.length);
   }
@@ -96,7 +101,7 @@ async function deriveClaims(
 interface MemberRead {
   work_no: number;
   no: number;
-  database_id: string;
+  database_id: string | null;
   item: BibRecord;
   doc: RecordClaims;
 }
@@ -111,7 +116,7 @@ async function classifyWorks(
   const levels = levelTable(review.scheme, review.kind);
   const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
   const [{ works }] = await tx.execute<[{ works: number }]>(
-    'select count(distinct work_no)::int as works from work_record where review_id = ?',
+    'select count(distinct work_no)::int as works from work_record where review_id = ? and active',
     [review.id],
   );
   const columns = emptyColumns(
@@ -126,7 +131,7 @@ async function classifyWorks(
   let done = 0;
   const close = () => {
     if (open.length === 0) return;
-    const membership = open.reduce((mask, m) => mask | bits.get(m.database_id)!, 0) >>> 0;
+    const membership = open.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
     const classification = classifyWork(open.map(asRecordOfWork), levels);
     setRow(columns, row++, { number: open[0]!.work_no, classification, membership });
     batch.push(workRow(review.id, open, classification, membership, levels));
@@ -141,7 +146,7 @@ async function classifyWorks(
       `select m.work_no, r.no, r.database_id, r.item, c.doc from work_record m
        join record r on r.review_id = m.review_id and r.no = m.record_no
        join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
-       where m.review_id = ? and m.work_no >= ? and (m.work_no, m.record_no) > (?, ?) order by m.work_no, m.record_no limit ${PAGE}`,
+       where m.review_id = ? and m.active and m.work_no >= ? and (m.work_no, m.record_no) > (?, ?) order by m.work_no, m.record_no limit ${PAGE}`,
       [review.id, work, work, record],
     );
     for (const member of page) {
@@ -151,7 +156,7 @@ async function classifyWorks(
     if (page.length < PAGE) close();
     done += page.length;
     await step(done);
-    await copyRows(tx, 'fresh_work', WORK_COLUMNS, batch);
+    await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
     batch = [];
     if (page.length < PAGE) break;
     work = page.at(-1)!.work_no;

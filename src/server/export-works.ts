@@ -1,6 +1,6 @@
 import { AXIS_LABELS } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
-import { writeCsv, writeRis } from '@/core/formats';
+import { type Format, type Noted, writeCsv, writeRecords } from '@/core/formats';
 import { type BibRecord, dayToIso } from '@/core/record';
 import { MASK_AXES, NO_DATE } from '@/core/sieve';
 import { Work } from '@/db/schema';
@@ -108,10 +108,15 @@ function firstPublic({ from, to }: { from: Int32Array; to: Int32Array }, index: 
   return to[index] === NO_DATE.to ? ['', ''] : [dayToIso(from[index]!), dayToIso(to[index]!)];
 }
 
-/** Works as RIS, with decision, reason and grounds in notes. */
-export async function exportRis(ctx: Context, reviewId: string, states: readonly WorkState[] = EXPORTED): Promise<string> {
+/** Works as the records of an open format, with decision, reason and grounds in its notes. */
+export async function exportRecords(
+  ctx: Context,
+  reviewId: string,
+  format: Format,
+  states: readonly WorkState[] = EXPORTED,
+): Promise<string> {
   const state = await reviewState(ctx, reviewId);
-  const entries: string[] = [];
+  const records: Noted[] = [];
   for await (const { work, item } of exported(ctx, reviewId, numbersIn(state, states), state.indexOf)) {
     const decision = state.decisions.get(work.no);
     const notes: string[] = [];
@@ -119,9 +124,9 @@ export async function exportRis(ctx: Context, reviewId: string, states: readonly
       const reason = decision.reasonText ? ` (${decision.reasonText})` : '';
       notes.push(`Decision: ${decision.verdict}${reason}`, `Grounds: ${decision.grounds}`);
     }
-    entries.push(writeRis(item, notes));
+    records.push({ record: item, notes });
   }
-  return entries.join('\r\n');
+  return [...writeRecords(format, records)].join('');
 }
 
 const numbersIn = (state: Awaited<ReturnType<typeof reviewState>>, states: readonly WorkState[]): number[] =>

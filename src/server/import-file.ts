@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Entry, readEntries } from '@/core/formats';
+import { type Entry, readBatches } from '@/core/formats';
 import { problemWords } from '@/core/record';
 import { copyRows } from '@/db/copy';
-import { ImportFile, SourceDatabase } from '@/db/schema';
+import { ImportFile, Retrieval, SourceDatabase } from '@/db/schema';
 import type { Context } from './context';
 import { filePath } from './files';
 import type { Progress } from './progress';
@@ -12,6 +12,9 @@ import { enqueue } from './queue';
 
 const RECORD_COLUMNS = ['review_id', 'no', 'file_id', 'database_id', 'ordinal', 'line', 'raw', 'item', 'problems', 'stable_name'];
 const REJECTED_COLUMNS = ['review_id', 'file_id', 'ordinal', 'line', 'code', 'message', 'raw'];
+const KEPT_OF_REJECTED = 100_000;
+/** A file may hold millions of entries that are none; so many are listed, all are counted. */
+const MAX_REJECTED_ROWS = 20_000;
 
 /**
  * Reads a received file into records and rejections, in one transaction, and queues the classification. Running it
@@ -23,8 +26,9 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
     const file = await tx.findOneOrFail(ImportFile, { reviewId, id: fileId });
     if (file.state !== 'received') return;
-    const database = await tx.findOneOrFail(SourceDatabase, { reviewId, id: file.databaseId });
-    const counts = await copyEntries(tx, file, database.tag, progress);
+    const retrieval = await tx.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
+    const databases = await tx.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } });
+    const counts = await copyEntries(tx, file, attribution(databases), progress);
     file.state = 'imported';
     file.parsed = counts.parsed;
     file.rejected = counts.rejected;
@@ -33,10 +37,27 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
   });
 }
 
+type Attribute = (database: string) => SourceDatabase | null;
+
+/**
+ * Which database a record comes from: the only one searched, else the one the record names. It is never guessed: a
+ * record that names none of them is unattributed.
+ */
+function attribution(databases: readonly SourceDatabase[]): Attribute {
+  if (databases.length === 1) return () => databases[0]!;
+  const plain = (text: string) =>
+    text
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim(); // prettier-ignore
+  const byName = new Map(databases.flatMap((d) => [plain(d.name), plain(d.tag)].map((name) => [name, d] as const)));
+  return (name) => byName.get(plain(name)) ?? null;
+}
+
 async function copyEntries(
   tx: EntityManager,
   file: ImportFile,
-  tag: string,
+  attribute: Attribute,
   progress: Progress,
 ): Promise<{ parsed: number; rejected: number }> {
   const [{ next }] = await tx.execute<[{ next: number }]>('select coalesce(max(no), 0) + 1 as next from record where review_id = ?', [
@@ -44,7 +65,8 @@ async function copyEntries(
   ]);
   let no = Number(next);
   const first = no;
-  const rejected: Extract<Entry, { kind: 'rejected' }>[] = [];
+  let rejected = 0;
+  const listed: Extract<Entry, { kind: 'rejected' }>[] = [];
   async function* records() {
     let bytesRead = 0;
     async function* chunks() {
@@ -53,23 +75,37 @@ async function copyEntries(
         yield chunk as Buffer;
       }
     }
-    for await (const entry of readEntries(chunks(), file.format!)) {
-      await progress.step(bytesRead, file.bytes);
-      if (entry.kind === 'rejected') {
-        rejected.push({ ...entry, raw: entry.raw.slice(0, 100_000) });
-        continue;
+    for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined })) {
+      await progress.step(bytesRead, file.bytes, no - first + rejected);
+      const rows: (string | number | object | null)[][] = [];
+      for (const entry of batch) {
+        if (entry.kind === 'rejected') {
+          rejected++;
+          if (listed.length < MAX_REJECTED_ROWS) listed.push({ ...entry, raw: entry.raw.slice(0, KEPT_OF_REJECTED) });
+          continue;
+        }
+        const database = attribute(entry.record.database);
+        const hash = createHash('sha1').update(entry.raw).digest('hex');
+        const stable = `${database?.tag ?? '--'}|${entry.record.accession}|${hash}`;
+        rows.push([
+          file.reviewId,
+          no++,
+          file.id,
+          database?.id ?? null,
+          entry.ordinal,
+          entry.line,
+          entry.raw,
+          entry.record,
+          entry.problems,
+          stable,
+        ]);
       }
-      const hash = createHash('sha1').update(entry.raw).digest('hex');
-      const stable = `${tag}|${entry.record.accession}|${hash}`;
-      yield [file.reviewId, no++, file.id, file.databaseId, entry.ordinal, entry.line, entry.raw, entry.record, entry.problems, stable];
+      yield rows;
     }
   }
   await copyRows(tx, 'record', RECORD_COLUMNS, records());
-  await copyRows(
-    tx,
-    'rejected_entry',
-    REJECTED_COLUMNS,
-    rejected.map((r) => [file.reviewId, file.id, r.ordinal, r.line, r.problem.code, problemWords(r.problem), r.raw]),
-  );
-  return { parsed: no - first, rejected: rejected.length };
+  await copyRows(tx, 'rejected_entry', REJECTED_COLUMNS, [
+    listed.map((r) => [file.reviewId, file.id, r.ordinal, r.line, r.problem.code, problemWords(r.problem), r.raw]),
+  ]);
+  return { parsed: no - first, rejected };
 }

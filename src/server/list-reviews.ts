@@ -14,8 +14,8 @@ export interface ReviewLine {
 export const listReviews = (ctx: Context): Promise<ReviewLine[]> =>
   ctx.em.execute(
     `select r.id, r.title, r.question, r.as_of as "asOf",
-       (select count(*)::int from record x where x.review_id = r.id) as records,
-       (select count(distinct work_no)::int from work_record x where x.review_id = r.id) as works,
+       (select count(*)::int from active_record x where x.review_id = r.id) as records,
+       (select count(distinct work_no)::int from work_record x where x.review_id = r.id and x.active) as works,
        (select count(*)::int from (select distinct on (work_no) verdict from decision d where d.review_id = r.id order by work_no, seq desc) l
          where l.verdict in ('keep', 'exclude', 'background')) as decisions
      from review r order by r.created_at desc`,

@@ -10,8 +10,8 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   await openReview(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const rows = await ctx.em.execute<{ work_no: number; n: number; bases: string[] }[]>(
-    `select m.work_no, count(*)::int as n, array_agg(r.database_id::text) as bases from work_record m
-     join record r on r.review_id = m.review_id and r.no = m.record_no where m.review_id = ? group by m.work_no order by m.work_no`,
+    `select m.work_no, count(*)::int as n, array_agg(coalesce(r.database_id::text, '')) as bases from work_record m
+     join record r on r.review_id = m.review_id and r.no = m.record_no where m.review_id = ? and m.active group by m.work_no order by m.work_no`,
     [reviewId],
   );
   const overlap = databases.map(() => databases.map(() => 0));
@@ -20,8 +20,11 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   const asked = places.length === 2 && !places.includes(-1);
   const listed: number[] = [];
   for (const row of rows) {
-    const at = [...new Set(row.bases)].map((id) => databases.findIndex((d) => d.id === id));
-    for (const id of row.bases) records[databases.findIndex((d) => d.id === id)]!++;
+    const at = [...new Set(row.bases)].map((id) => databases.findIndex((d) => d.id === id)).filter((i) => i >= 0);
+    for (const id of row.bases) {
+      const i = databases.findIndex((d) => d.id === id);
+      if (i >= 0) records[i]!++;
+    }
     for (const a of at) for (const b of at) overlap[a]![b]!++;
     if (asked ? places.every((p) => at.includes(p)) : row.n > 1) listed.push(row.work_no);
   }
@@ -36,12 +39,3 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   };
 }
 export type MergeView = Awaited<ReturnType<typeof mergeView>>;
-
-/** Type terms that no vocabulary table knows, with how many records carry each. */
-export async function unmappedTerms(ctx: Context, reviewId: string): Promise<{ term: string; records: number }[]> {
-  return ctx.em.execute(
-    `select t.term, count(*)::int as records from record_claims c, jsonb_array_elements_text(c.doc->'unmapped') as t(term)
-     where c.review_id = ? group by t.term order by records desc, t.term limit 100`,
-    [reviewId],
-  );
-}

@@ -1,10 +1,11 @@
 import { type Identity, reconcile, type WorkState } from '@/core/flow';
 import { axisValues } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
-import { Criterion, ImportFile, Job } from '@/db/schema';
+import { Criterion, ImportFile, Job, Retrieval } from '@/db/schema';
 import { type Context, openReview } from './context';
+import { retrievalsOf } from './retrievals';
 import { type ReviewState, reviewState } from './review-state';
-import { databasesOf } from './save-database';
+import { databaseNames, databasesOf } from './save-database';
 import { differsFrom, latestVersion } from './save-sieve';
 
 /** The figures of the stage strip. */
@@ -30,24 +31,27 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const state = given ?? (await reviewState(ctx, reviewId));
   const { columns, run, counts } = state;
   const works = columns.numbers.length;
-  const [{ records }] = await ctx.em.execute<[{ records: number }]>('select count(*)::int as records from record where review_id = ?', [
-    reviewId,
-  ]);
+  const [{ records }] = await ctx.em.execute<[{ records: number }]>(
+    'select count(*)::int as records from active_record where review_id = ?',
+    [reviewId],
+  );
   const [{ merged }] = await ctx.em.execute<[{ merged: number }]>(
-    'select (count(*) - count(distinct work_no))::int as merged from work_record where review_id = ?',
+    'select (count(*) - count(distinct work_no))::int as merged from work_record where review_id = ? and active',
     [reviewId],
   );
   const fates = [0, 0, 0];
   for (const fate of run.outcomes.fate) fates[fate]!++;
   const version = await latestVersion(ctx.em, reviewId);
-  const files = await ctx.em.find(ImportFile, { reviewId, state: 'imported' });
+  const withdrawn = await ctx.em.find(Retrieval, { reviewId, withdrawn: true });
+  const files = await ctx.em.find(ImportFile, { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } });
+  const retrievals = await retrievalsOf(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const [{ rejected }] = await ctx.em.execute<[{ rejected: Record<string, number> | null }]>(
     `select json_object_agg(file_id, n) as rejected from (select file_id, count(*)::int as n from rejected_entry where review_id = ? group by file_id) t`,
     [reviewId],
   );
   const inFiles = await ctx.em.execute<{ file_id: string; n: number }[]>(
-    'select file_id, count(*)::int as n from record where review_id = ? group by file_id',
+    'select file_id, count(*)::int as n from active_record where review_id = ? group by file_id',
     [reviewId],
   );
   const decided = counts.kept + counts.excluded + counts.background;
@@ -67,7 +71,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
       // Counted in the tables themselves, and held against what the import said it read.
       files: files.map((f) => ({
         name: f.name,
-        database: databases.find((d) => d.id === f.databaseId)?.name ?? '',
+        database: databaseNames(retrievals.find((r) => r.id === f.retrievalId)!, databases),
         parsed: inFiles.find((n) => n.file_id === f.id)?.n ?? 0,
         rejected: rejected?.[f.id] ?? 0,
         entries: f.parsed + f.rejected,
@@ -108,36 +112,3 @@ async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quota
     return [{ criterion: text, atLeast: quota.atLeast, kept, through }];
   });
 }
-
-/** What Retrieve shows: databases with their files, and the jobs under way. */
-export async function retrieveView(ctx: Context, reviewId: string) {
-  await openReview(ctx, reviewId);
-  const databases = await databasesOf(ctx, reviewId);
-  const files = await ctx.em.find(ImportFile, { reviewId }, { orderBy: { receivedAt: 'asc' } });
-  const jobs = await ctx.em.find(Job, { reviewId }, { orderBy: { updatedAt: 'desc' }, limit: 20 });
-  return {
-    databases: databases.map(({ id, name, tag, profile }) => ({ id, name, tag, profile })),
-    files: files.map((f) => ({
-      id: f.id,
-      databaseId: f.databaseId,
-      name: f.name,
-      bytes: f.bytes,
-      format: f.format,
-      state: f.state,
-      parsed: f.parsed,
-      rejected: f.rejected,
-      message: f.message,
-    })),
-    jobs: jobs.map((j) => ({
-      id: j.id,
-      kind: j.kind,
-      fileId: j.fileId ?? null,
-      state: j.state,
-      done: j.done,
-      total: j.total,
-      unit: j.unit,
-      message: j.message,
-    })),
-  };
-}
-export type RetrieveView = Awaited<ReturnType<typeof retrieveView>>;

@@ -1,19 +1,25 @@
 import { Job } from '@/db/schema';
 import type { Context } from './context';
 
+/** A person broke the job off: its transaction rolls back. */
+export class Cancelled extends Error {}
+
 /** Tells people how far a job is, outside its transaction, at most twice a second. */
 export function progressOf(ctx: Context, reviewId: string, jobId: string) {
   let last = 0;
-  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit'>>) => {
+  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries' | 'startedAt'>>) => {
     await ctx.em.fork().nativeUpdate(Job, { reviewId, id: jobId }, { ...fields, updatedAt: ctx.now() });
   };
   return {
     write,
-    async step(done: number, total: number) {
+    /** @throws Cancelled when a person has asked for it */
+    async step(done: number, total: number, entries = 0) {
       const now = ctx.now().getTime();
       if (now - last < 500) return;
       last = now;
-      await write({ done, total });
+      const job = await ctx.em.fork().findOne(Job, { reviewId, id: jobId }, { fields: ['cancel'] });
+      if (job?.cancel) throw new Cancelled();
+      await write({ done, total, entries });
     },
   };
 }

@@ -58,6 +58,9 @@ export async function enqueue(
     total: 0,
     unit: kind === 'import-file' ? 'bytes' : 'records',
     message: '',
+    cancel: false,
+    entries: 0,
+    startedAt: null,
     updatedAt: at,
   });
   await tx.flush();

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { parse } from 'csv-parse/sync';
+import { DEFAULT_PROFILE } from '@/core/parity';
 import { Decision, ImportFile, Job, SieveVersion, Work } from '@/db/schema';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { decideWork } from './decide-work';
-import { exportCsv, exportRis } from './export-works';
+import { exportCsv, exportRecords } from './export-works';
 import { overview } from './overview';
 import { receiveFile } from './receive-file';
 import { ReviewSettings, saveSettings } from './review-settings';
@@ -227,13 +228,16 @@ test('files that cannot be read are refused with a reason, and the same file is 
   const { id } = await aReview(db.context());
   const { databaseId } = await importText(db, id, 'VH', ris(TRIAL));
   const send = (name: string, content: Uint8Array | string) =>
-    receiveFile(db.context(), id, databaseId, name, Readable.from([Buffer.from(content)]));
+    receiveFile(db.context(), id, { databaseId }, name, Readable.from([Buffer.from(content)]));
   expect(await send('empty.ris', '')).toMatchObject({ ok: false, code: 'empty-file' });
   expect(await send('photo.ris', new Uint8Array([1, 2, 0, 3]))).toMatchObject({ ok: false, code: 'binary-file' });
   expect(await send('table.ris', 'a,b,c\n1,2,3\n')).toMatchObject({ ok: false, code: 'unknown-format' });
   expect(await send('again.ris', ris(TRIAL))).toMatchObject({ ok: false, code: 'same-file' });
   for (const nowhere of [randomUUID(), 'not-an-id']) {
-    expect(await receiveFile(db.context(), id, nowhere, 'x.ris', Readable.from(['x']))).toMatchObject({ ok: false, code: 'no-database' });
+    expect(await receiveFile(db.context(), id, { databaseId: nowhere }, 'x.ris', Readable.from(['x']))).toMatchObject({
+      ok: false,
+      code: 'no-database',
+    });
   }
   expect(await db.context().em.count(ImportFile, { reviewId: id, state: 'refused' })).toBe(3);
 });
@@ -243,12 +247,11 @@ test('a change of the database profile classifies anew', async () => {
   const { databaseId } = await importText(db, id, 'VH', ris(TRIAL));
   const peer = async () => (await db.context().em.findOneOrFail(Work, { reviewId: id, no: 1 })).axes.peerReview.codes;
   expect(await peer()).toEqual(['refereed', 'not-refereed', 'preprint']);
-  const axes = { sourceType: 'none', publicationType: 'none', peerReview: 'whole', level: 'none', date: 'none' } as const;
   await saveDatabase(db.context(), id, {
     id: databaseId,
     name: 'Database VH',
     tag: 'VH',
-    profile: { axes, allJournalsRefereed: true, notes: '' },
+    profile: { ...DEFAULT_PROFILE, allJournalsRefereed: true },
   });
   await db.work(id);
   expect(await peer()).toEqual(['refereed']);
@@ -309,7 +312,7 @@ test('exports hold every axis, decision and grounds, and nothing that a spreadsh
     grounds: '\'=1+1 "quoted"\nsecond line',
   });
   expect(rows[1]).toMatchObject({ state: 'excluded', 'reason code': 'population', reason: 'Tilers', 'peer review': 'venue-only' });
-  const text = await exportRis(db.context(), id);
+  const text = await exportRecords(db.context(), id, 'ris');
   expect(text).toContain('N1  - Decision: exclude (Tilers)\r\nN1  - Grounds: Opinion.');
   expect(text.match(/^TY {2}- /gm)).toHaveLength(2);
 });

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
-import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, PEER_REVIEW_TABLE, SCHEMES } from '@/core/classify';
-import { MESH_PUBLICATION_TYPES, RIS_TYPES } from '@/core/vocabularies';
+import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, PEER_REVIEW_TABLE, SCHEMES, termKey } from '@/core/classify';
+import type { LimiterProfile } from '@/core/parity';
+import { BIBTEX_TYPES, CSL_TYPES, MESH_PUBLICATION_TYPES, MODS_GENRES, MODS_RESOURCES, RIS_TYPES } from '@/core/vocabularies';
 import type { Context } from './context';
 import { enqueue } from './queue';
 
 /** Raised when claims or works are stored in another form, so that those stored before are derived anew. */
-const STORED_FORM = 1;
+const STORED_FORM = 2;
 
 /** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
 export const RULE_SET = createHash('sha256')
@@ -14,6 +15,7 @@ export const RULE_SET = createHash('sha256')
       STORED_FORM,
       RIS_TYPES,
       MESH_PUBLICATION_TYPES,
+      [BIBTEX_TYPES, CSL_TYPES, MODS_GENRES, MODS_RESOURCES],
       CUE_RULES.map((r) => [r.id, r.tier, r.zones, r.pattern.source, r.unless?.source, r.sets, r.attribute]),
       DESIGN_MASKS,
       PEER_REVIEW_TABLE,
@@ -23,8 +25,18 @@ export const RULE_SET = createHash('sha256')
   .digest('hex')
   .slice(0, 16);
 
+/** What a database's profile says of its records. */
+export const scopeOf = (profile: LimiterProfile): DatabaseScope => ({
+  allJournalsRefereed: profile.allJournalsRefereed,
+  terms: Object.fromEntries(profile.terms.map((t) => [termKey(t.vocabulary, t.term), t.sets])),
+});
+
 /** The rules together with what a database's scope adds to them. */
-export const ruleSetFor = (scope: DatabaseScope): string => `${RULE_SET}:${scope.allJournalsRefereed ? 'refereed' : 'open'}`;
+export function ruleSetFor({ allJournalsRefereed, terms = {} }: DatabaseScope): string {
+  const map = Object.keys(terms).length ? createHash('sha256').update(JSON.stringify(terms)).digest('hex').slice(0, 16) : 'standard';
+  return `${RULE_SET}:${allJournalsRefereed ? 'refereed' : 'open'}:${map}`;
+}
+export const NO_SCOPE_RULES = ruleSetFor(NO_SCOPE);
 
 /**
  * Queues the classification of every review that was classified by other rules than these, as after an update of the

@@ -4,6 +4,7 @@ import { limiterProfile } from '@/core/parity';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import { enqueue } from './queue';
+import { ruleSetFor, scopeOf } from './rule-set';
 
 export const DatabaseInput = z.strictObject({
   id: z.uuid().nullable(),
@@ -14,10 +15,12 @@ export const DatabaseInput = z.strictObject({
     .toUpperCase()
     .regex(/^[A-Z]{2}$/, 'The tag is two letters.'),
   profile: limiterProfile,
+  /** Takes over terms and columns of the profile too, as from a file; otherwise those that were mapped one by one stay. */
+  whole: z.boolean().optional(),
 });
 export type DatabaseInput = z.infer<typeof DatabaseInput>;
 
-/** Adds a database or changes it. A change of what is true of all its journals changes claims: works are classified again. */
+/** Adds a database or changes it. What is true of all its journals, and what its terms mean, changes claims: works are then classified again. */
 export async function saveDatabase(ctx: Context, reviewId: string, input: DatabaseInput): Promise<Result<{ id: string }>> {
   await openReview(ctx, reviewId);
   const all = await databasesOf(ctx, reviewId);
@@ -27,16 +30,27 @@ export async function saveDatabase(ctx: Context, reviewId: string, input: Databa
   if (input.id && !old) return refuse('no-database', 'This database is not in the review any more.');
   if (!old && all.length >= 32) return refuse('too-many', 'A review can have 32 databases.');
   const id = old?.id ?? randomUUID();
+  const profile = old && !input.whole ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns } : input.profile;
   await ctx.em.transactional(async (tx) => {
     if (old) {
-      const scopeChanges = old.profile.allJournalsRefereed !== input.profile.allJournalsRefereed;
-      await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile: input.profile });
+      const scopeChanges = ruleSetFor(scopeOf(old.profile)) !== ruleSetFor(scopeOf(profile));
+      await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
       if (scopeChanges) await enqueue(tx, reviewId, 'classify-review', ctx.now());
     } else {
-      tx.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile: input.profile });
+      tx.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }
   });
   return { ok: true, id };
 }
 
 export const databasesOf = (ctx: Context, reviewId: string) => ctx.em.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
+
+/** What stands for a database when a record does not say which of several it is from. */
+export const UNATTRIBUTED = { tag: '--', name: 'Unattributed' };
+
+/** The names of the databases that a retrieval searched. */
+export const databaseNames = (retrieval: { databaseIds: readonly string[] }, databases: readonly { id: string; name: string }[]): string =>
+  databases
+    .filter((d) => retrieval.databaseIds.includes(d.id))
+    .map((d) => d.name)
+    .join(' + ');

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import type { Context } from './context';
+import { MapTerm, mapTerm } from './database-terms';
 import { DecideWork, decideWork } from './decide-work';
+import { cancelImport, FileId, MapColumns, mapColumns, ReadAgain, readAgain } from './file-actions';
 import { listWorks, WorkNumbers } from './list-works';
 import { OrderWorks, orderWorks } from './order-works';
+import { addRetrieval, NewRetrieval, SaveRetrieval, saveRetrieval, WithdrawRetrieval, withdrawRetrieval } from './retrievals';
 import { ReviewSettings, saveSettings } from './review-settings';
 import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
@@ -21,6 +24,13 @@ export const VERBS = {
   'save-settings': verb(ReviewSettings, saveSettings),
   'save-criteria': verb(CriteriaInput, saveCriteria),
   'save-database': verb(DatabaseInput, saveDatabase),
+  'map-term': verb(MapTerm, mapTerm),
+  'add-retrieval': verb(NewRetrieval, addRetrieval),
+  'save-retrieval': verb(SaveRetrieval, saveRetrieval),
+  'withdraw-retrieval': verb(WithdrawRetrieval, withdrawRetrieval),
+  'cancel-import': verb(FileId, cancelImport),
+  'read-again': verb(ReadAgain, readAgain),
+  'map-columns': verb(MapColumns, mapColumns),
   works: verb(WorkNumbers, async (ctx, id, numbers) => ({ ok: true as const, works: await listWorks(ctx, id, numbers) })),
   'order-works': verb(OrderWorks, async (ctx, id, input) => ({ ok: true as const, numbers: await orderWorks(ctx, id, input) })),
 } as const;

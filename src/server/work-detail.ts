@@ -5,7 +5,7 @@ import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { Work } from '@/db/schema';
 import { type Context, NotFound } from './context';
 import { type CurrentDecision, decisionsOn, outcomeWords, reviewState } from './review-state';
-import { databasesOf } from './save-database';
+import { databasesOf, UNATTRIBUTED } from './save-database';
 
 export interface RecordDetail {
   no: number;
@@ -41,7 +41,7 @@ export interface WorkDetail {
 
 interface Row {
   no: number;
-  database_id: string;
+  database_id: string | null;
   file: string;
   line: number;
   raw: string;
@@ -61,10 +61,13 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
      join record r on r.review_id = m.review_id and r.no = m.record_no
      join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
      join import_file f on f.review_id = r.review_id and f.id = r.file_id
-     where m.review_id = ? and m.work_no = ? order by r.no`,
+     where m.review_id = ? and m.active and m.work_no = ? order by r.no`,
     [reviewId, workNo],
   );
-  const records = rows.map((r) => ({ ...r, tag: databases.get(r.database_id)!.tag, database: databases.get(r.database_id)!.name }));
+  const records = rows.map((r) => {
+    const database = databases.get(r.database_id ?? '');
+    return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
+  });
   const { review } = state;
   const classification = classifyWork(
     rows.map((r) => ({ key: r.no, dates: r.item.dates, found: r.doc })),

@@ -40,12 +40,18 @@ export async function assignWorkNumbers(
     }
     return number;
   });
-  await tx.execute('delete from work_record where review_id = ?', [reviewId]);
+  // Records of withdrawn retrievals keep the number they had, so that they find their work again.
+  await tx.execute(
+    `delete from work_record m where m.review_id = ?
+     and exists (select 1 from active_record r where r.review_id = m.review_id and r.no = m.record_no)`,
+    [reviewId],
+  );
+  await tx.execute('update work_record set active = false where review_id = ? and active', [reviewId]);
   await copyRows(
     tx,
     'work_record',
-    ['review_id', 'record_no', 'work_no'],
-    recordNos.map((no, i) => [reviewId, no, numbers[i]!]),
+    ['review_id', 'record_no', 'work_no', 'active'],
+    [recordNos.map((no, i) => [reviewId, no, numbers[i]!, true])],
   ); // prettier-ignore
   const absorbed = new Map<number, number>();
   recordNos.forEach((no, i) => {

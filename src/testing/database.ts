@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Client } from 'pg';
+import { DEFAULT_PROFILE } from '@/core/parity';
 import { ormConfig } from '@/db/config';
 import { Job } from '@/db/schema';
 import type { Context } from '@/server/context';
@@ -87,15 +88,14 @@ export async function importText(
   text: string,
   allJournalsRefereed = false,
 ): Promise<{ databaseId: string; fileId: string }> {
-  const axes = { sourceType: 'none', publicationType: 'none', peerReview: 'none', level: 'none', date: 'none' } as const;
   const database = await saveDatabase(db.context(), reviewId, {
     id: null,
     name: `Database ${tag}`,
     tag,
-    profile: { axes, allJournalsRefereed, notes: '' },
+    profile: { ...DEFAULT_PROFILE, allJournalsRefereed },
   });
   if (!database.ok) throw new Error(database.message);
-  const received = await receiveFile(db.context(), reviewId, database.id, `${tag}.txt`, Readable.from([Buffer.from(text)]));
+  const received = await receiveFile(db.context(), reviewId, { databaseId: database.id }, `${tag}.txt`, Readable.from([Buffer.from(text)]));
   if (!received.ok) throw new Error(received.message);
   await db.work(reviewId);
   return { databaseId: database.id, fileId: received.fileId };

@@ -7,4 +7,4 @@ export * from './evidence-scheme';
 export { PEER_REVIEW_TABLE } from './peer-review';
 export type { AxisResult } from './resolve';
 export { blocksOf } from './sections';
-export type { DatabaseScope } from './stated';
+export { type DatabaseScope, NO_SCOPE, termKey } from './stated';

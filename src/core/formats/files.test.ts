@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { readText, recordsOf } from '@/testing/read-text';
-import { writeCsv } from './csv/write';
+import { writeCsv } from './csv/cells';
 import { detectFormat } from './detect';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -19,6 +19,20 @@ test.each([
   ['RIS with a byte-order mark', bytes(`\uFEFF${RIS}`), 'ris'],
   ['RIS in UTF-16', utf16(RIS, false), 'ris'],
   ['MEDLINE tagged', bytes('\nPMID- 99000001\nTI  - One\n'), 'nbib'],
+  ['BibTeX', bytes('% exported\n@article{a, title={b}}'), 'bibtex'],
+  ['CSL-JSON', bytes('[\n {"id":"a","title":"b"}]'), 'csl-json'],
+  ['CSL-JSON of no items', bytes('[]'), 'csl-json'],
+  ['a table with commas', bytes('Title,Year\nPads,2020\n'), 'csv'],
+  ['a table with semicolons', bytes('\uFEFF"Document title";"Authors; all"\nPads;Falk\n'), 'csv'],
+  ['a table with tabs', bytes('DOI\tType\n10.5555/a\tReview\n'), 'csv'],
+  [
+    'PubMed XML',
+    bytes(
+      '<?xml version="1.0"?>\n<!DOCTYPE PubmedArticleSet PUBLIC "-//NLM//DTD PubMedArticle, 1st January 2025//EN" "https://dtd.example/pubmed.dtd">\n<PubmedArticleSet>',
+    ),
+    'pubmed-xml',
+  ],
+  ['MODS with a prefix', bytes('<mods:modsCollection xmlns:mods="http://www.loc.gov/mods/v3"><mods:mods>'), 'mods'],
 ])('detects %s by content', (_, head, format) => expect(detectFormat(head)).toEqual({ format }));
 
 test.each([
@@ -26,7 +40,10 @@ test.each([
   ['blank lines', bytes('\n\n  \n'), 'empty-file', /blank lines/],
   ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), 'binary-file', /binary/],
   ['XML', bytes('<?xml version="1.0"?><a/>'), 'unknown-format', /XML/],
-  ['BibTeX', bytes('@article{a, title={b}}'), 'unknown-format', /BibTeX/],
+  ['a web page', bytes('<!DOCTYPE html><html>'), 'unknown-format', /web page/],
+  ['XML that declares an entity', bytes('<?xml version="1.0"?><!DOCTYPE mods [<!ENTITY a "b">]><mods/>'), 'xml-declares', /entities/],
+  ['XML that refers to a file', bytes('<!DOCTYPE mods SYSTEM "file:///etc/hostname"><mods/>'), 'xml-declares', /outside it/],
+  ['a table without known columns', bytes('colour,weight\nred,2\n'), 'unknown-format', /does not name columns/],
   ['plain text', bytes('Dear colleague,\nplease find attached'), 'unknown-format', /TY {2}- /],
 ])('says what is wrong with %s', (_, head, code, words) => {
   const found = detectFormat(head);

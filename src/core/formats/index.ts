@@ -1,6 +1,8 @@
 export { toCsl } from './csl/write';
-export { writeCsv } from './csv/write';
+export { writeCsv } from './csv/cells';
+export { guessMapping, mappingOf } from './csv/mapping';
+export { RowReader } from './csv/rows';
 export * from './detect';
 export type { Entry } from './entry';
-export { readEntries } from './read-entries';
-export { writeRis } from './ris/write';
+export { readBatches, readEntries } from './read-entries';
+export { type Noted, writeRecords } from './write-records';

@@ -2,11 +2,30 @@
 export interface Person {
   family: string;
   given: string;
+  /** Bare, with hyphens; only one whose check digit is right. */
+  orcid?: string;
 }
+
+/** The open formats a record can be read from. */
+export const RECORD_FORMATS = ['ris', 'nbib', 'pubmed-xml', 'bibtex', 'csl-json', 'csv', 'mods'] as const;
+export type RecordFormat = (typeof RECORD_FORMATS)[number];
+
+/** Where a term comes from. `own` is a database's own word, which only the database's term map can place. */
+export const VOCABULARIES = [
+  'ris-type',
+  'mesh-publication-type',
+  'medline-status',
+  'bibtex-type',
+  'csl-type',
+  'mods-resource',
+  'mods-genre',
+  'own',
+] as const;
+export type Vocabulary = (typeof VOCABULARIES)[number];
 
 /** A term that a file format or an indexer states about the item, with the vocabulary it belongs to. */
 export interface TypeTerm {
-  vocabulary: 'ris-type' | 'mesh-publication-type' | 'medline-status';
+  vocabulary: Vocabulary;
   term: string;
 }
 
@@ -15,6 +34,8 @@ export interface TypeTerm {
  * The raw text is kept beside it, and `extra` keeps every field that has no place here.
  */
 export interface BibRecord {
+  /** What it was read from: the names in `extra` are that format's. */
+  format: RecordFormat;
   /** The record's own accession in its database (RIS `ID`/`AN`, MEDLINE `PMID`). */
   accession: string;
   title: string;
@@ -42,7 +63,8 @@ export interface BibRecord {
   extra: Record<string, string[]>;
 }
 
-export const emptyRecord = (): BibRecord => ({
+export const emptyRecord = (format: RecordFormat = 'ris'): BibRecord => ({
+  format,
   accession: '',
   title: '',
   abstract: '',

@@ -1,3 +1,5 @@
+import { remembered } from './memo';
+
 /** A span of days, both ends included, as day numbers: whole days since 1970-01-01 (which is day 0). */
 export interface DayInterval {
   from: number;
@@ -65,15 +67,20 @@ function yearAndMonth(year: number, code: string): DayInterval | null {
 
 /**
  * The days a partial or seasonal date may mean. Reads RIS `YYYY/MM/DD/other`, MEDLINE `2023 Jul-Aug`,
- * `2023 Spring`, `2023 Jan 5`, ISO `2023-07-05`, `2023-07`, `2023`, EDTF seasons `2023-21`, and a trailing
+ * `2023 Spring`, `2023 Jan 5`, ISO `2023-07-05`, `2023-07`, `2023`, EDTF seasons `2023-21` and intervals
+ * `2023-03/2023-05`, and a trailing
  * free part naming a month, a season or a quarter. Winter is the whole year, as the record does not say which.
  * @returns null when the text holds no date that can be placed, an impossible one included
  * @source EDTF (ISO 8601-2) for seasons; RIS and MEDLINE field descriptions for the printed forms
  */
-export function readDate(text: string): DayInterval | null {
+export const readDate: (text: string) => Readonly<DayInterval> | null = remembered(placeDate);
+
+function placeDate(text: string): DayInterval | null {
   const clean = text.trim().replace(/\s+/g, ' ');
   const head = /^(\d{4})(?!\d)(.*)$/.exec(clean);
   if (!head) return compactDate(clean);
+  const ends = /^(\d{4}(?:-\d\d){0,2})\/(\d{4}(?:-\d\d){0,2})$/.exec(clean);
+  if (ends) return edtfInterval(ends[1]!, ends[2]!);
   const year = Number(head[1]);
   if (year < 1000 || year > 2999) return null;
   const rest = head[2]!.trim();
@@ -82,6 +89,12 @@ export function readDate(text: string): DayInterval | null {
   const words = rest.replace(/^[-/, ]+/, '').toLowerCase();
   if (words === '') return wholeYear(year);
   return readWords(year, words);
+}
+
+/** EDTF `2019-03/2019-05`: from the first day of the one to the last day of the other. */
+function edtfInterval(first: string, last: string): DayInterval | null {
+  const [from, to] = [readDate(first), readDate(last)];
+  return from && to && to.to >= from.from ? { from: from.from, to: to.to } : null;
 }
 
 function readWords(year: number, words: string): DayInterval | null {

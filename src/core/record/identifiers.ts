@@ -1,9 +1,12 @@
+import { remembered } from './memo';
+
 /**
  * DOI in its bare, lower-case form, or '' when the text holds none.
  * @source DOI Handbook: names are case-insensitive ASCII; prefix `10.` + registrant + `/` + suffix.
  */
 export function normaliseDoi(text: string): string {
-  const found = /\b(10\.\d{4,9}(?:\.\d+)*\/\S+)/i.exec(text.replace(/%2f/gi, '/'));
+  if (!text.includes('10.')) return '';
+  const found = /\b(10\.\d{4,9}(?:\.\d+)*\/\S+)/i.exec(text.includes('%') ? text.replace(/%2f/gi, '/') : text);
   if (!found) return '';
   let doi = found[1]!.toLowerCase().replace(/[.,;]+$/, '');
   // A closing bracket belongs to the sentence around a DOI unless the DOI opened it.
@@ -24,7 +27,9 @@ export const normalisePmid = (text: string): string => /^\s*0*([1-9]\d{0,8})\b/.
  * ISSN as `NNNN-NNNC`, or '' when the text is not one or its check digit is wrong.
  * @source ISO 3297: weights 8…2 over seven digits, modulus 11, X for 10.
  */
-export function checkIssn(text: string): string {
+export const checkIssn: (text: string) => string = remembered(issnIn);
+
+function issnIn(text: string): string {
   const digits = /(\d{4})-?(\d{3}[\dxX])/.exec(text);
   if (!digits) return '';
   const issn = (digits[1]! + digits[2]!).toUpperCase();
@@ -39,6 +44,7 @@ export function checkIssn(text: string): string {
  * @source ISO 2108: ISBN-13 weights 1,3 modulus 10; ISBN-10 weights 10…1 modulus 11.
  */
 export function checkIsbn(text: string): string {
+  if (text.length < 10) return '';
   const bare = text.replace(/[\s-]/g, '').toUpperCase();
   const ten = /(?<!\d)(\d{9}[\dX])(?!\d)/.exec(bare)?.[1];
   const thirteen = /(?<!\d)(97[89]\d{10})(?!\d)/.exec(bare)?.[1];
@@ -53,4 +59,18 @@ export function checkIsbn(text: string): string {
 function isbnCheckDigit(body: string): string {
   const sum = [...body.slice(0, 12)].reduce((total, digit, i) => total + Number(digit) * (i % 2 === 0 ? 1 : 3), 0);
   return String((10 - (sum % 10)) % 10);
+}
+
+/**
+ * ORCID as `0000-0000-0000-000C`, or '' when the text holds none or its check digit is wrong.
+ * @source ORCID, Structure of the ORCID Identifier: ISO 7064 mod 11-2 over 15 digits, X for 10
+ */
+export function checkOrcid(text: string): string {
+  const found = /(?<!\d)(\d{4})-?(\d{4})-?(\d{4})-?(\d{3}[\dxX])(?!\d)/.exec(text);
+  if (!found) return '';
+  const orcid = found.slice(1).join('').toUpperCase();
+  let total = 0;
+  for (const digit of orcid.slice(0, 15)) total = (total + Number(digit)) * 2;
+  const check = (12 - (total % 11)) % 11;
+  return orcid[15] === (check === 10 ? 'X' : String(check)) ? found.slice(1).join('-').toUpperCase() : '';
 }

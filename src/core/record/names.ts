@@ -5,7 +5,8 @@ import type { Person } from './bib-record';
  * initials is kept whole as the family name: guessing its parts would swap names.
  */
 export function readName(text: string): Person {
-  const clean = text.replace(/\s+/g, ' ').trim().replace(/,$/, '');
+  const even = /\s\s|[\t\n]/.test(text) ? text.replace(/\s+/g, ' ') : text;
+  const clean = even.trim().replace(/,$/, '');
   const comma = clean.indexOf(',');
   if (comma > 0) return { family: clean.slice(0, comma).trim(), given: clean.slice(comma + 1).trim() };
   const initials = /^(.+?) ([A-Z]{1,4})$/.exec(clean);

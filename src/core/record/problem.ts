@@ -12,6 +12,9 @@ export const PROBLEM_CODES = [
   'bad-doi',
   'markup-in-title',
   'broken-line',
+  'not-well-formed',
+  'too-deep',
+  'bad-row',
 ] as const;
 export type ProblemCode = (typeof PROBLEM_CODES)[number];
 
@@ -38,6 +41,9 @@ const WORDS: Record<ProblemCode, (p: Problem) => string> = {
   'bad-doi': (p) => `"${p.text}" does not have the form of a DOI.`,
   'markup-in-title': () => 'The title contains markup; it is shown as plain text.',
   'broken-line': (p) => `"${p.text}" is neither a tagged line nor the continuation of one; its text was kept with the field above.`,
+  'not-well-formed': (p) => `The entry is not well formed${p.text ? `: ${p.text}` : ''}.`,
+  'too-deep': () => 'The entry is nested more than 60 levels deep, so it was not read as a record.',
+  'bad-row': (p) => p.text,
 };
 
 /** One plain sentence for a problem, without its place. */

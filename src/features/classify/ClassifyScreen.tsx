@@ -1,7 +1,10 @@
 'use client';
+import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { AXIS_LABELS } from '@/core/classify';
+import type { Vocabulary } from '@/core/record';
 import { type CensusAxis, type CensusCounts, KNOWN_AS, type KnownAs, MASK_AXES } from '@/core/sieve';
+import { VOCABULARY_LABELS } from '@/core/vocabularies';
 import { cx } from '@/ui/cx';
 import { Empty } from '@/ui/empty';
 import { Explained } from '@/ui/explained';
@@ -24,7 +27,7 @@ interface ClassifyScreenProps {
   revision: number;
   schemeId: string;
   databases: { id: string; tag: string; name: string }[];
-  unmapped: { term: string; records: number }[];
+  unmapped: { tag: string; vocabulary: Vocabulary; term: string; records: number }[];
 }
 
 /** For each axis, how many works are settled, inferred, narrowed, conflicting or unknown, as a whole and per database. */
@@ -157,8 +160,17 @@ export function ClassifyScreen({ reviewId, revision, schemeId, databases, unmapp
           <h2 className="text-[16px]">Terms that no table knows</h2>
           <ul className="text-[13.5px]">
             {unmapped.map((u) => (
-              <li key={u.term}>
-                {u.term} <span className="text-slate">in {count(u.records)} records</span>
+              <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex items-center gap-2">
+                <DatabaseTag tag={u.tag} />
+                <Link
+                  className="underline-offset-2 hover:underline"
+                  href={
+                    u.tag === '--' ? `/reviews/${reviewId}/records?database=--` : `/reviews/${reviewId}/retrieve/database/${u.tag}#terms`
+                  }
+                >
+                  {VOCABULARY_LABELS[u.vocabulary]}: {u.term}
+                </Link>
+                <span className="text-slate">in {count(u.records)} records</span>
               </li>
             ))}
           </ul>

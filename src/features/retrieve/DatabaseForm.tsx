@@ -1,51 +1,41 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { CAPABILITIES, DEFAULT_PROFILE, type LimiterProfile } from '@/core/parity';
+import { useRef, useState } from 'react';
+import { DEFAULT_PROFILE, type LimiterProfile, readProfile } from '@/core/parity';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { Select, TextArea, TextField } from '@/ui/field';
+import { TextField } from '@/ui/field';
 import { call } from '../shell/call';
 
-const AXES: { key: keyof LimiterProfile['axes']; label: string }[] = [
-  { key: 'sourceType', label: 'Source type' },
-  { key: 'publicationType', label: 'Publication type' },
-  { key: 'peerReview', label: 'Peer review' },
-  { key: 'level', label: 'Evidence level' },
-  { key: 'date', label: 'Date' },
-];
-const WORDS: Record<(typeof CAPABILITIES)[number], string> = {
-  native: 'has a limiter of its own',
-  approximate: 'has only something near it',
-  whole: 'every item qualifies',
-  none: 'cannot limit by it',
-};
-
-export interface DatabaseLine {
-  id: string;
-  name: string;
-  tag: string;
-  profile: LimiterProfile;
-}
-
-/** A database with its first limiter profile: added, or changed when one is given. */
-export function DatabaseForm({ reviewId, database, onClose }: { reviewId: string; database: DatabaseLine | null; onClose(): void }) {
-  const [name, setName] = useState(database?.name ?? '');
-  const [tag, setTag] = useState(database?.tag ?? '');
-  const [profile, setProfile] = useState<LimiterProfile>(database?.profile ?? DEFAULT_PROFILE);
+/** A new database, with a profile of its own or one that a colleague handed over. Its profile has a page of its own. */
+export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(): void }) {
+  const [name, setName] = useState('');
+  const [tag, setTag] = useState('');
+  const [profile, setProfile] = useState<LimiterProfile>(DEFAULT_PROFILE);
+  const [loaded, setLoaded] = useState('');
   const [error, setError] = useState('');
   const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
   const router = useRouter();
   async function save() {
     setBusy(true);
-    const result = await call(reviewId, 'save-database', { id: database?.id ?? null, name, tag, profile }).catch(() => null);
+    const result = await call(reviewId, 'save-database', { id: null, name, tag, profile }).catch(() => null);
     setBusy(false);
     if (!result?.ok) return setError(result?.message ?? 'It was not saved: the server did not answer. Try again.');
     router.refresh();
     onClose();
   }
+  async function load(file: File) {
+    const read = readProfile(await file.text());
+    if (typeof read === 'string') return setError(`${file.name}: ${read}`);
+    setError('');
+    setName(name || read.name);
+    setTag(tag || read.tag);
+    setProfile(read.profile);
+    setLoaded(file.name);
+  }
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title={database ? `${database.name}: what it can limit` : 'Add a database'}>
+    <Dialog open onOpenChange={(open) => !open && onClose()} title="Add a database">
       <form
         className="flex flex-col gap-3"
         onSubmit={(e) => {
@@ -56,22 +46,6 @@ export function DatabaseForm({ reviewId, database, onClose }: { reviewId: string
         <div className="grid grid-cols-[1fr_110px] gap-3">
           <TextField label="Name" value={name} maxLength={120} required onChange={(e) => setName(e.target.value)} />
           <TextField label="Two-letter tag" value={tag} maxLength={2} required onChange={(e) => setTag(e.target.value.toUpperCase())} />
-        </div>
-        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-          {AXES.map((axis) => (
-            <Select
-              key={axis.key}
-              label={axis.label}
-              value={profile.axes[axis.key]}
-              onChange={(e) => setProfile({ ...profile, axes: { ...profile.axes, [axis.key]: e.target.value as 'none' } })}
-            >
-              {CAPABILITIES.map((c) => (
-                <option key={c} value={c}>
-                  {WORDS[c]}
-                </option>
-              ))}
-            </Select>
-          ))}
         </div>
         <label className="flex items-start gap-2">
           <input
@@ -87,11 +61,25 @@ export function DatabaseForm({ reviewId, database, onClose }: { reviewId: string
             </span>
           </span>
         </label>
-        <TextArea
-          label="Quirks worth remembering"
-          value={profile.notes}
-          maxLength={2000}
-          onChange={(e) => setProfile({ ...profile, notes: e.target.value })}
+        <p className="text-[13px] text-slate">
+          What it can limit, and what its terms mean, goes into its limiter profile: describe it on the page of the database, or{' '}
+          <button type="button" className="min-h-6 text-navy underline underline-offset-2" onClick={() => input.current?.click()}>
+            load a profile
+          </button>{' '}
+          from a file.
+          {loaded && <b className="block font-semibold text-ink">The profile of {loaded} will be used.</b>}
+        </p>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          aria-label="Profile file"
+          accept=".json,application/json"
+          onChange={(e) => {
+            const [chosen] = e.target.files ?? [];
+            if (chosen) void load(chosen);
+            e.target.value = '';
+          }}
         />
         {error && (
           <p role="alert" className="font-medium text-copper">
@@ -100,7 +88,7 @@ export function DatabaseForm({ reviewId, database, onClose }: { reviewId: string
         )}
         <div>
           <Button look="solid" type="submit" disabled={busy}>
-            {database ? 'Save' : 'Add the database'}
+            Add the database
           </Button>
         </div>
       </form>

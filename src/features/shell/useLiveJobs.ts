@@ -1,18 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { JobLine } from '@/server/retrieve-view';
 import { forgetWorks } from '../works/useWork';
-
-export interface JobLine {
-  id: string;
-  kind: 'import-file' | 'classify-review';
-  fileId: string | null;
-  state: 'queued' | 'running' | 'done' | 'failed';
-  done: number;
-  total: number;
-  unit: string;
-  message: string;
-}
 
 /** The jobs of a review, asked for again every second while one is under way; the page is refreshed when one ends. */
 export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLine[]; poke(): void } {

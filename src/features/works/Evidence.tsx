@@ -127,6 +127,10 @@ const EXPLAINED = new Map(CUE_RULES.map((r) => [r.id, r.explain]));
 const STATED_BY: Record<string, string> = {
   'ris-type': 'The RIS type of the record.',
   'publication-type': 'A publication type given by the indexers.',
+  'bibtex-type': 'The BibTeX entry type of the record.',
+  'csl-type': 'The CSL item type of the record.',
+  'mods-type': 'The genre or type of resource that the record gives.',
+  'database-term': 'A term of the database, as its profile maps it.',
   'database-scope': 'What the database’s profile says of all its journals.',
   'design-follows-publication-type': 'An item of this publication type can have no other design.',
 };

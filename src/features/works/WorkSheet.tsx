@@ -48,7 +48,11 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
               {state.work.records.map((r) => (
                 <li key={r.no}>
                   <div className="flex items-center gap-2">
-                    <DatabaseTag tag={r.tag} name={r.database} /> {r.file}, line {r.line}
+                    <DatabaseTag tag={r.tag} name={r.database} />
+                    <a className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/records/${r.no}`}>
+                      Record {r.no}
+                    </a>
+                    {r.file}, line {r.line}
                     <button
                       type="button"
                       aria-expanded={raw === r.no}

@@ -1,4 +1,5 @@
 import { type BibRecord, lastDayOfMonth, readDate } from '@/core/record';
+import { cslDateOf } from './read';
 
 /** CSL item types for RIS types; journal articles and everything else follow below. @source CSL 1.0.2, RIS specification */
 const TYPES: Record<string, string> = {
@@ -30,15 +31,45 @@ const TYPES: Record<string, string> = {
   MAP: 'map',
 }; // prettier-ignore
 
-/** A record as a CSL-JSON item; absent fields are left out. */
+/** CSL item types for BibTeX and BibLaTeX entry types. @source BibLaTeX manual, section 2.1; CSL 1.0.2, appendix III */
+const FROM_BIBTEX: Record<string, string> = {
+  article: 'article-journal',
+  inproceedings: 'paper-conference',
+  conference: 'paper-conference',
+  proceedings: 'book',
+  book: 'book',
+  collection: 'book',
+  inbook: 'chapter',
+  incollection: 'chapter',
+  phdthesis: 'thesis',
+  mastersthesis: 'thesis',
+  thesis: 'thesis',
+  techreport: 'report',
+  report: 'report',
+  dataset: 'dataset',
+  patent: 'patent',
+  online: 'webpage',
+}; // prettier-ignore
+
+function cslType(record: BibRecord): string {
+  for (const { vocabulary, term } of record.types) {
+    if (vocabulary === 'csl-type') return term;
+    const known = vocabulary === 'ris-type' ? TYPES[term] : vocabulary === 'bibtex-type' ? FROM_BIBTEX[term] : undefined;
+    if (known) return known;
+  }
+  return record.types.some((t) => t.vocabulary === 'mesh-publication-type') ? 'article-journal' : 'document';
+}
+
+/** A record as a CSL-JSON item; absent fields are left out, and properties that were kept come back as they were. */
 export function toCsl(record: BibRecord): Record<string, unknown> {
-  const ris = record.types.find((t) => t.vocabulary === 'ris-type')?.term;
-  const article = record.types.some((t) => t.vocabulary === 'mesh-publication-type') ? 'article-journal' : 'document';
+  const own = record.format === 'csl-json';
+  const date = (text: string) => (own ? (cslDateOf(text) ?? cslDate(text)) : cslDate(text));
+  const { issue, online } = record.dates;
   const item: Record<string, unknown> = {
     id: record.accession,
-    type: (ris && TYPES[ris]) ?? article,
+    type: own ? (record.types.find((t) => t.vocabulary === 'csl-type')?.term ?? '') : cslType(record),
     title: record.title,
-    author: record.authors.map((a) => (a.given ? { family: a.family, given: a.given } : { literal: a.family })),
+    author: record.authors.map(cslName),
     'container-title': record.container,
     volume: record.volume,
     issue: record.issue,
@@ -50,12 +81,21 @@ export function toCsl(record: BibRecord): Record<string, unknown> {
     ISBN: record.isbns.join(', '),
     abstract: record.abstract,
     language: record.languages[0] ?? '',
-    keyword: record.headings.join(', '),
+    keyword: record.headings.join('; '),
     URL: record.urls[0] ?? '',
-    issued: cslDate(record.dates.issue || record.dates.online),
+    genre: record.types.find((t) => t.vocabulary === 'own')?.term ?? '',
+    source: record.database,
+    issued: date(own ? issue : issue || online),
+    'available-date': own ? date(online) : null,
   };
+  if (own) for (const [key, [json]] of Object.entries(record.extra)) item[key] = JSON.parse(json!);
   return Object.fromEntries(Object.entries(item).filter(([, v]) => v !== '' && v !== null && !(Array.isArray(v) && v.length === 0)));
 }
+
+const cslName = ({ family, given, orcid }: BibRecord['authors'][number]) => ({
+  ...(given ? { family, given } : { literal: family }),
+  ...(orcid ? { ORCID: orcid } : {}),
+});
 
 /** A year, month or day, or a range of them, as exact as the date is; one that cannot be placed is kept as literal text. */
 function cslDate(text: string): object | null {

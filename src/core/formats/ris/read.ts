@@ -3,6 +3,7 @@ import {
   checkIsbn,
   checkIssn,
   clip,
+  type DayInterval,
   emptyRecord,
   normaliseDoi,
   normalisePmid,
@@ -11,43 +12,8 @@ import {
   readName,
 } from '@/core/record';
 import { RIS_TYPES } from '@/core/vocabularies';
-import { keepDate, keepExtra, type TaggedFormat, TaggedReader } from '../assemble';
 import type { EntryReader, TaggedField } from '../entry';
-
-const TAG = /^([A-Z][A-Z0-9]) {1,2}-(?: (.*)|)$/;
-
-/** Tags with a place of their own in the record; all others are kept in `extra`. First match wins for a text. */
-const TITLE = ['TI', 'T1', 'CT', 'BT'];
-const CONTAINER = ['JO', 'JF', 'T2', 'JA', 'J2', 'J1'];
-const AUTHOR = new Set(['AU', 'A1']);
-const PLACED = new Set([
-  ...TITLE,
-  ...CONTAINER,
-  ...AUTHOR,
-  'TY',
-  'AB',
-  'N2',
-  'PY',
-  'Y1',
-  'DA',
-  'VL',
-  'IS',
-  'SP',
-  'EP',
-  'PB',
-  'SN',
-  'DO',
-  'AN',
-  'ID',
-  'KW',
-  'LA',
-  'UR',
-  'L1',
-  'L2',
-  'LK',
-  'DB',
-  'DP',
-]); // prettier-ignore
+import { keepDate, keepExtra, type TaggedFormat, TaggedReader } from '../tagged';
 
 /**
  * A streaming reader of RIS. Unknown tags are kept, tags may repeat, a missing `ER` and continuation lines are read.
@@ -55,106 +21,199 @@ const PLACED = new Set([
  */
 export const createRisReader = (): EntryReader => new TaggedReader(RIS);
 
+const SPACE = 32;
+const HYPHEN = 45;
+const isCapital = (c: number) => c >= 65 && c <= 90;
+const isDigit = (c: number) => c >= 48 && c <= 57;
+
 const RIS: TaggedFormat = {
+  tagLength: 2,
   opens: 'TY',
   closes: 'ER',
-  readTag(line) {
-    const found = TAG.exec(line);
-    return found ? { tag: found[1]!, value: found[2] ?? '' } : null;
+  /** A capital, a capital or digit, one or two spaces, a hyphen, and a space or the end of the line. */
+  valueAt(text, from, to) {
+    if (to - from < 4 || !isCapital(text.charCodeAt(from))) return -1;
+    const second = text.charCodeAt(from + 1);
+    if ((!isCapital(second) && !isDigit(second)) || text.charCodeAt(from + 2) !== SPACE) return -1;
+    const hyphen = text.charCodeAt(from + 3) === SPACE ? from + 4 : from + 3;
+    if (hyphen >= to || text.charCodeAt(hyphen) !== HYPHEN) return -1;
+    if (hyphen + 1 >= to) return to;
+    return text.charCodeAt(hyphen + 1) === SPACE ? hyphen + 2 : -1;
   },
-  // Joined with a space, as wrapped text wants; a long word that was cut has no space to lose in the sources we read.
-  continues: (value, line) => `${value} ${line.trim()}`.trim(),
   toRecord,
 };
 
+/** Tags that say the same, most trusted first: the first one present is the record's, the others are kept beside it. */
+const SAME = {
+  title: ['TI', 'T1', 'CT', 'BT'],
+  container: ['JO', 'JF', 'T2', 'JA', 'J2', 'J1'],
+  abstract: ['AB', 'N2'],
+  accession: ['AN', 'ID'],
+  database: ['DB', 'DP'],
+} as const;
+const GROUP = new Map<string, keyof typeof SAME>(
+  (Object.keys(SAME) as (keyof typeof SAME)[]).flatMap((group) => SAME[group].map((tag) => [tag, group] as const)),
+);
+
 function toRecord(fields: TaggedField[], problem: (p: Problem) => void): BibRecord {
-  const record = emptyRecord();
-  const first = (tags: readonly string[]) => {
-    for (const tag of tags) {
-      const value = fields.find((f) => f.tag === tag && f.value.trim() !== '')?.value.trim();
-      if (value) return value;
-    }
-    return '';
-  };
-  record.title = first(TITLE);
-  record.container = first(CONTAINER);
-  if (record.title === '' && fields.some((f) => f.tag === 'T2')) record.title = first(['T2']);
-  record.abstract = first(['AB', 'N2']);
-  record.volume = first(['VL']);
-  record.issue = first(['IS']);
-  record.publisher = first(['PB']);
-  record.accession = first(['AN', 'ID']);
-  record.database = first(['DB', 'DP']);
-  const [start, end] = [first(['SP']), first(['EP'])];
-  record.pages = end && end !== start && !start.includes('-') ? `${start}-${end}` : start;
-  readType(fields, record, problem);
-  readDates(fields, record, problem);
+  const record = emptyRecord('ris');
+  const groups: Partial<Record<keyof typeof SAME, TaggedField[]>> = {};
+  const dates: TaggedField[] = [];
+  let [start, end] = ['', ''];
   for (const field of fields) {
-    const value = field.value.trim();
-    if (value === '') continue;
-    if (AUTHOR.has(field.tag)) record.authors.push(readName(value));
-    else if (field.tag === 'KW') record.headings.push(value);
-    else if (field.tag === 'LA') record.languages.push(value);
-    else if (['UR', 'L1', 'L2', 'LK'].includes(field.tag)) record.urls.push(value);
-    else if (field.tag === 'SN') readStandardNumber(field, record, problem);
-    else if (field.tag === 'DO') {
-      record.doi = normaliseDoi(value);
-      if (!record.doi) problem({ code: 'bad-doi', line: field.line, field: 'DO', text: clip(value) });
-    } else if (!PLACED.has(field.tag) || isSpare(field.tag, value, record)) keepExtra(record, field.tag, value);
+    const { value } = field;
+    const { tag } = field;
+    if (value === '' && tag !== 'TY') continue;
+    switch (tag) {
+      case 'TY':
+        readType(field, record, problem);
+        break;
+      case 'AU':
+      case 'A1':
+        record.authors.push(readName(value));
+        break;
+      case 'KW':
+        record.headings.push(value);
+        break;
+      case 'PY':
+      case 'Y1':
+      case 'DA':
+        dates.push(field);
+        break;
+      case 'VL':
+        if (record.volume) keepExtra(record, tag, value);
+        else record.volume = value;
+        break;
+      case 'IS':
+        if (record.issue) keepExtra(record, tag, value);
+        else record.issue = value;
+        break;
+      case 'PB':
+        if (record.publisher) keepExtra(record, tag, value);
+        else record.publisher = value;
+        break;
+      case 'SP':
+        if (start) keepExtra(record, tag, value);
+        else start = value;
+        break;
+      case 'EP':
+        if (end) keepExtra(record, tag, value);
+        else end = value;
+        break;
+      case 'SN':
+        readStandardNumber(field, record, problem);
+        break;
+      case 'DO':
+        readDoi(field, record, problem);
+        break;
+      case 'LA':
+        record.languages.push(value);
+        break;
+      case 'UR':
+      case 'L1':
+      case 'L2':
+      case 'LK':
+        record.urls.push(value);
+        break;
+      default: {
+        const group = GROUP.get(tag);
+        if (!group) keepExtra(record, tag, value);
+        else if (groups[group]) groups[group].push(field);
+        else groups[group] = [field];
+      }
+    }
   }
-  record.doi ||= record.urls.map(normaliseDoi).find(Boolean) ?? '';
-  record.pmid = normalisePmid(
-    (record.extra.C2 ?? record.extra.M2 ?? []).map((v) => /^PMID:?\s*(\d+)$/i.exec(v)?.[1] ?? '').find(Boolean) ?? '',
-  );
+  for (const group of Object.keys(groups) as (keyof typeof SAME)[]) placeFirst(group, groups[group]!, record);
+  if (record.title === '' && record.container !== '' && groups.container!.some((f) => f.tag === 'T2')) record.title = record.container;
+  record.pages = end && end !== start && !start.includes('-') ? `${start}-${end}` : start || end;
+  if (end && record.pages === start && end !== start) keepExtra(record, 'EP', end);
+  placeDates(dates, record, problem);
+  if (!record.doi && record.urls.length) record.doi = record.urls.map(normaliseDoi).find(Boolean) ?? '';
+  if (record.extra.C2 || record.extra.M2) record.pmid = pmidIn([...(record.extra.C2 ?? []), ...(record.extra.M2 ?? [])]);
   return record;
 }
 
-/** A second title, container, abstract or accession has no place in the record, and must not be lost either. */
-function isSpare(tag: string, value: string, record: BibRecord): boolean {
-  if (TITLE.includes(tag)) return value !== record.title;
-  if (CONTAINER.includes(tag)) return value !== record.container && value !== record.title;
-  if (tag === 'AB' || tag === 'N2') return value !== record.abstract;
-  if (tag === 'AN' || tag === 'ID') return value !== record.accession;
-  return (tag === 'DB' || tag === 'DP') && value !== record.database;
-}
-
-function readType(fields: TaggedField[], record: BibRecord, problem: (p: Problem) => void) {
-  const field = fields.find((f) => f.tag === 'TY');
-  const type = field?.value.trim().toUpperCase() ?? '';
-  if (!type) problem({ code: 'no-type', line: field?.line ?? 0, field: 'TY', text: '' });
-  else {
-    if (!RIS_TYPES[type]) problem({ code: 'unknown-type', line: field!.line, field: 'TY', text: clip(type) });
-    record.types.push({ vocabulary: 'ris-type', term: type });
+/** The first field of the most trusted tag; what says something else is kept, so that nothing is lost. */
+function placeFirst(group: keyof typeof SAME, fields: TaggedField[], record: BibRecord) {
+  let best = fields[0]!;
+  if (fields.length > 1) {
+    const order: readonly string[] = SAME[group];
+    for (const field of fields) if (order.indexOf(field.tag) < order.indexOf(best.tag)) best = field;
+    for (const field of fields) if (field.value !== best.value) keepExtra(record, field.tag, field.value);
   }
+  record[group] = best.value;
 }
 
-/** `DA` is the fuller date when it agrees with the year of `PY`/`Y1`; a "day online" stands in the free part. */
-function readDates(fields: TaggedField[], record: BibRecord, problem: (p: Problem) => void) {
-  const issue: string[] = [];
+const pmidIn = (texts: readonly string[]): string =>
+  normalisePmid(texts.map((v) => /^PMID:?\s*(\d+)$/i.exec(v)?.[1] ?? '').find(Boolean) ?? '');
+
+function readType(field: TaggedField, record: BibRecord, problem: (p: Problem) => void) {
+  const type = field.value.toUpperCase();
+  if (!type) {
+    problem({ code: 'no-type', line: field.line, field: 'TY', text: '' });
+    return;
+  }
+  if (!Object.hasOwn(RIS_TYPES, type)) problem({ code: 'unknown-type', line: field.line, field: 'TY', text: clip(type) });
+  record.types.push({ vocabulary: 'ris-type', term: type });
+}
+
+function readDoi(field: TaggedField, record: BibRecord, problem: (p: Problem) => void) {
+  const doi = normaliseDoi(field.value);
+  if (!doi) problem({ code: 'bad-doi', line: field.line, field: 'DO', text: clip(field.value) });
+  if (!doi || (record.doi && record.doi !== doi)) keepExtra(record, 'DO', field.value);
+  else record.doi = doi;
+}
+
+const ONLINE = /\/(?:epub|online)$/i;
+
+/**
+ * The narrowest date is the one to use: `PY` often repeats only the year of `DA`. A day online ends in "/epub" or
+ * "/online". A date that says something else than the one used, or nothing that can be placed, is kept.
+ */
+function placeDates(fields: readonly TaggedField[], record: BibRecord, problem: (p: Problem) => void) {
+  let best: { text: string; span: DayInterval } | null = null;
+  const others: { tag: string; text: string; span: DayInterval }[] = [];
   for (const field of fields) {
-    if (!['PY', 'Y1', 'DA'].includes(field.tag) || field.value.trim() === '') continue;
-    const value = keepDate(field, problem).replace(/\/+$/, '');
-    if (/\/(?:epub|online)$/i.test(value)) record.dates.online ||= value;
-    else if (readDate(value)) issue.push(value);
+    if (ONLINE.test(field.value)) {
+      const text = field.value.replace(ONLINE, '').replace(/\/+$/, '');
+      if (readDate(text) && !record.dates.online) record.dates.online = text;
+      else keepExtra(record, field.tag, keepDate({ ...field, value: text }, problem));
+      continue;
+    }
+    const text = field.value.endsWith('/') ? field.value.replace(/\/+$/, '') : field.value;
+    const span = readDate(text);
+    if (!span) {
+      problem({ code: 'bad-date', line: field.line, field: field.tag, text: clip(text) });
+      keepExtra(record, field.tag, field.value);
+      continue;
+    }
+    if (best) {
+      const narrower = span.to - span.from < best.span.to - best.span.from;
+      others.push({ tag: field.tag, ...(narrower ? best : { text, span }) });
+      if (narrower) best = { text, span };
+    } else best = { text, span };
   }
-  // The narrowest date that the record gives is the one to use: PY often repeats only the year of DA.
-  const width = (text: string) => {
-    const interval = readDate(text)!;
-    return interval.to - interval.from;
-  };
-  record.dates.issue = issue.sort((a, b) => width(a) - width(b))[0] ?? '';
+  if (!best) return;
+  record.dates.issue = best.text;
+  for (const { tag, text, span } of others) {
+    const agrees = span.from <= best.span.from && span.to >= best.span.to;
+    if (!agrees) keepExtra(record, tag, text);
+  }
 }
 
 function readStandardNumber(field: TaggedField, record: BibRecord, problem: (p: Problem) => void) {
   const isbn = checkIsbn(field.value);
   if (isbn) {
     record.isbns.push(isbn);
+    if (field.value.replace(/-/g, '') !== isbn) keepExtra(record, 'SN', field.value);
     return;
   }
+  const found: string[] = [];
   for (const part of field.value.match(/\d{4}-?\d{3}[\dXx]/g) ?? []) {
     const issn = checkIssn(part);
-    if (issn) record.issns.push(issn);
+    if (issn) found.push(issn);
     else problem({ code: 'bad-issn', line: field.line, field: 'SN', text: clip(part) });
   }
-  keepExtra(record, 'SN', field.value.trim());
+  record.issns.push(...found);
+  if (found[0] !== field.value) keepExtra(record, 'SN', field.value);
 }

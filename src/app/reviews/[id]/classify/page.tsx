@@ -4,7 +4,7 @@ import { found } from '@/app/found';
 import { ClassifyScreen } from '@/features/classify/ClassifyScreen';
 import { openReview } from '@/server/context';
 import { currentContext } from '@/server/current-context';
-import { unmappedTerms } from '@/server/merge-view';
+import { unmappedTerms } from '@/server/database-terms';
 import { databasesOf } from '@/server/save-database';
 
 export const metadata: Metadata = { title: 'Classify' };

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { found } from '@/app/found';
 import { RetrieveScreen } from '@/features/retrieve/RetrieveScreen';
 import { currentContext } from '@/server/current-context';
-import { retrieveView } from '@/server/overview';
+import { retrieveView } from '@/server/retrieve-view';
 
 export const metadata: Metadata = { title: 'Retrieve' };
 

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
+import { isFormat } from '@/core/formats';
 import { answer } from '@/server/answer';
 import { currentContext } from '@/server/current-context';
 import { receiveFile } from '@/server/receive-file';
@@ -11,7 +12,14 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     const query = new URL(request.url).searchParams;
     const name = (query.get('name') ?? 'file').replace(/[\\/\p{Cc}]/gu, '_').slice(0, 300);
     const body = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
-    const result = await receiveFile(await currentContext(), id, query.get('database') ?? '', name, body);
+    const format = query.get('format') ?? '';
+    const target = {
+      retrievalId: query.get('retrieval') ?? undefined,
+      databaseId: query.get('database') ?? undefined,
+      corrects: query.get('corrects') ?? undefined,
+      format: isFormat(format) ? format : undefined,
+    };
+    const result = await receiveFile(await currentContext(), id, target, name, body);
     return Response.json(result, { status: result.ok ? 202 : 422 });
   });
 }

@@ -1,9 +1,20 @@
 import { answer } from '@/server/answer';
 import { currentContext } from '@/server/current-context';
-import { rejectedEntries } from '@/server/rejected-entries';
+import { rejectedEntries, rejectedFile } from '@/server/rejected-entries';
 
+/** The rejected entries of a file as a list, or with `?download` as a file to correct and import again. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () =>
-    Response.json(await rejectedEntries(await currentContext(), (await params).id, new URL(request.url).searchParams.get('file') ?? '')),
-  );
+  return answer(async () => {
+    const [ctx, { id }] = [await currentContext(), await params];
+    const query = new URL(request.url).searchParams;
+    const file = query.get('file') ?? '';
+    if (!query.has('download')) return Response.json(await rejectedEntries(ctx, id, file));
+    const { name, text } = await rejectedFile(ctx, id, file);
+    return new Response(text, {
+      headers: {
+        'content-type': 'application/octet-stream',
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      },
+    });
+  });
 }

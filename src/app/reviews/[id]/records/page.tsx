@@ -1,0 +1,64 @@
+import type { Metadata } from 'next';
+import { found } from '@/app/found';
+import { RecordList } from '@/features/records/RecordList';
+import { isUuid } from '@/server/context';
+import { currentContext } from '@/server/current-context';
+import { listRecords, type RecordFilter } from '@/server/records';
+
+export const metadata: Metadata = { title: 'Records' };
+
+const SETS: Record<string, string> = {
+  fresh: 'New since the earlier run',
+  gone: 'Gone since the earlier run',
+  changed: 'Changed since the earlier run',
+};
+
+interface Props {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function RecordsPage({ params, searchParams }: Props) {
+  const { id } = await params;
+  const given = Object.entries(await searchParams).flatMap(([k, v]) =>
+    typeof v === 'string' && v !== '' ? [[k, v.slice(0, 300)] as [string, string]] : [],
+  );
+  const asked = new Map(given);
+  const number = (name: string) => (/^\d{1,9}$/.test(asked.get(name) ?? '') ? Number(asked.get(name)) : undefined);
+  const set = asked.get('set');
+  const filter: RecordFilter = {
+    retrieval: number('retrieval'),
+    file: isUuid(asked.get('file') ?? '') ? asked.get('file') : undefined,
+    database: asked.get('database'),
+    unmapped: asked.get('unmapped'),
+    problem: asked.get('problem'),
+    set: set && Object.hasOwn(SETS, set) ? (set as 'fresh') : undefined,
+    find: asked.get('find'),
+    page: number('page') ?? 1,
+  };
+  const { total, pages, records } = await found(listRecords(await currentContext(), id, filter));
+  const words = [
+    filter.set ? SETS[filter.set] : 'Records',
+    filter.retrieval && `of retrieval ${filter.retrieval}`,
+    filter.file && 'of one file',
+    filter.database && (filter.database === '--' ? 'that do not say which database they are from' : `of ${filter.database}`),
+    filter.unmapped && `with “${filter.unmapped.split('|').at(-1)}”`,
+    filter.problem && 'read with a problem',
+    filter.find && `with “${filter.find}” in the title`,
+  ];
+  const href = (changes: Record<string, string>) =>
+    `/reviews/${id}/records?${new URLSearchParams({ ...Object.fromEntries(given), ...changes })}`;
+  return (
+    <RecordList
+      reviewId={id}
+      title={words.filter(Boolean).join(' ')}
+      total={total}
+      records={records}
+      page={Math.min(filter.page, pages)}
+      pages={pages}
+      find={filter.find ?? ''}
+      href={href}
+      kept={given.filter(([k]) => k !== 'find' && k !== 'page')}
+    />
+  );
+}

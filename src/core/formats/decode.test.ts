@@ -1,0 +1,71 @@
+import { seeded } from '@/testing/seeded';
+import { TextDecoding } from './decode';
+
+const encode = (text: string) => new TextEncoder().encode(text);
+
+/** The blocks of bytes handed over in pieces of these sizes, over and over. */
+function blocks(bytes: Uint8Array, sizes: readonly number[]) {
+  const decoding = new TextDecoding();
+  const found = [];
+  for (let at = 0, i = 0; at < bytes.length; i++) {
+    const size = sizes[i % sizes.length]!;
+    found.push(...decoding.push(bytes.subarray(at, at + size)));
+    at += size;
+  }
+  return [...found, ...decoding.end()];
+}
+const lines = (text: string) => text.split(/\r\n|\n|\r/);
+
+test.each([
+  ['LF', 'a\nb\nc'],
+  ['CRLF', 'a\r\nb\r\n'],
+  ['CR', 'a\rb\r'],
+  ['all three', 'a\nb\r\nc\rd'],
+  ['empty lines', 'a\n\n\nb\n'],
+  ['nothing', ''],
+])('line ends at %s: only a CR alone is changed', (_, text) => {
+  for (const size of [1, 2, 3, 100]) {
+    const found = blocks(encode(text), [size]);
+    expect(found.map((b) => b.text).join('')).toBe(text.replace(/\r(?!\n)/g, '\n'));
+    for (const block of found.slice(0, -1)) expect(block.text).toMatch(/\n$/);
+  }
+});
+
+test.each([1, 2, 3, 20240611])('pieces of any size give the same text, seed %i', (seed) => {
+  const next = seeded(seed);
+  const parts = ['light', 'Ångström', '日本', '🙂', '\n', '\r\n', '\r', '', ' '];
+  const text = Array.from({ length: 400 }, () => parts[Math.floor(next() * parts.length)]).join('');
+  const sizes = Array.from({ length: 17 }, () => 1 + Math.floor(next() * 9));
+  const found = blocks(encode(text), sizes);
+  expect(lines(found.map((b) => b.text).join(''))).toEqual(lines(text));
+  expect(found.every((b) => b.valid)).toBe(true);
+});
+
+test('bytes that are not UTF-8 spoil their own line only', () => {
+  const bytes = Uint8Array.from([...encode('schön\nja\n'), 0x66, 0xfc, 0x72, 10, ...encode('grün\n')]);
+  expect(blocks(bytes, [100])).toEqual([
+    { text: 'schön\nja\n', valid: true },
+    { text: 'für\n', valid: false },
+    { text: 'grün\n', valid: true },
+  ]);
+});
+
+test('a line without an end is handed out in pieces, no character cut in two', () => {
+  const decoding = new TextDecoding();
+  const piece = encode('ä€🙂x'.repeat(1 << 15));
+  let text = '';
+  let longest = 0;
+  for (let i = 0; i < 20; i++) {
+    // Cut at odd places on purpose.
+    const cut = 100_001 + i;
+    for (const part of [piece.subarray(0, cut), piece.subarray(cut)])
+      for (const block of decoding.push(part)) {
+        expect(block.valid).toBe(true);
+        longest = Math.max(longest, block.text.length);
+        text += block.text;
+      }
+  }
+  for (const block of decoding.end()) text += block.text;
+  expect(text).toBe('ä€🙂x'.repeat(20 << 15));
+  expect(longest).toBeLessThan(3 << 20);
+});

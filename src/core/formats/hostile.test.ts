@@ -1,0 +1,197 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { emptyRecord, RECORD_FORMATS, type RecordFormat } from '@/core/record';
+import { readText } from '@/testing/read-text';
+import { detectFormat } from './detect';
+import { readBatches } from './read-entries';
+import { writeRecords } from './write-records';
+
+const encode = (text: string) => new TextEncoder().encode(text);
+
+/** A sound file of a format, made of three records. */
+const sound = (format: RecordFormat) =>
+  [
+    ...writeRecords(
+      format,
+      [1, 2, 3].map((n) => ({
+        record: {
+          ...emptyRecord(format),
+          accession: String(99000000 + n),
+          pmid: String(99000000 + n),
+          title: `Title ${n}: “light” & <sleep>`,
+          abstract: `Words, more words; 50% of ${n}. `.repeat(4).trim(),
+          authors: [{ family: 'Ødegård', given: 'Åse' }],
+          container: 'Annals of Floors',
+          doi: `10.5555/${n}`,
+          dates: { online: '', issue: '2020', added: '' },
+        },
+      })),
+    ),
+  ].join('');
+
+const BITS = [
+  '\n',
+  '\r',
+  '\r\n\r\n',
+  '"',
+  '<',
+  '>',
+  '&',
+  '&x;',
+  ']]>',
+  '<!--',
+  '<![CDATA[',
+  '{',
+  '}',
+  '[',
+  ']',
+  '\\',
+  '@',
+  '@article{',
+  'TY  - ',
+  'ER  - ',
+  'PMID- ',
+  '  ',
+  ',',
+  ';',
+  '\t',
+  '\u0000',
+  '\ufeff',
+  '\ufffd',
+  '🙂',
+  '<PubmedArticle>',
+  '</PubmedArticle>',
+  '<mods>',
+  '</mods>',
+  '","',
+  '$',
+  '%',
+  '#',
+];
+
+/** Cuts, repeats, and things put in where they do not belong. */
+const mutation = fc.oneof(
+  fc.record({ kind: fc.constant('cut' as const), at: fc.nat(4000), length: fc.nat(60) }),
+  fc.record({ kind: fc.constant('put' as const), at: fc.nat(4000), text: fc.constantFrom(...BITS) }),
+  fc.record({ kind: fc.constant('again' as const), at: fc.nat(4000), length: fc.nat(400) }),
+  fc.record({ kind: fc.constant('byte' as const), at: fc.nat(4000), byte: fc.nat(255) }),
+);
+
+function mutate(bytes: Uint8Array, changes: readonly (typeof mutation extends fc.Arbitrary<infer T> ? T : never)[]): Uint8Array {
+  let now = [...bytes];
+  for (const c of changes) {
+    const at = c.at % (now.length + 1);
+    if (c.kind === 'cut') now.splice(at, c.length);
+    else if (c.kind === 'put') now.splice(at, 0, ...encode(c.text));
+    else if (c.kind === 'again') now = [...now.slice(0, at), ...now.slice(Math.max(0, at - c.length))];
+    else if (now.length) now[at % now.length] = c.byte;
+  }
+  return Uint8Array.from(now);
+}
+
+test.each(RECORD_FORMATS)(
+  '%s: no input, however mutated, faults; every entry is one or the other, in order, in any pieces',
+  async (format) => {
+    const whole = encode(sound(format));
+    expect((await readText(whole, format)).map((e) => e.kind)).toEqual(['record', 'record', 'record']);
+    await fc.assert(
+      fc.asyncProperty(fc.array(mutation, { minLength: 1, maxLength: 8 }), fc.integer({ min: 1, max: 300 }), async (changes, size) => {
+        const bytes = mutate(whole, changes);
+        detectFormat(bytes.subarray(0, 65_536));
+        const entries = await readText(bytes, format);
+        expect(entries.map((e) => e.ordinal)).toEqual(entries.map((_, i) => i + 1));
+        const lines = new TextDecoder('windows-1252').decode(bytes).split(/\r\n|\n|\r/).length;
+        for (const e of entries) {
+          expect(e.line).toBeGreaterThanOrEqual(1);
+          expect(e.line).toBeLessThanOrEqual(lines);
+          if (e.kind === 'record') expect(e.record.title || e.record.doi || e.record.pmid).toBeTruthy();
+        }
+        const kinds = (list: typeof entries) => list.map((e) => [e.kind, e.line]);
+        // How the bytes arrive must not matter; a table's delimiter is guessed from what arrives first.
+        if (format !== 'csv') expect(kinds(await readText(bytes, format, size))).toEqual(kinds(entries));
+      }),
+      { numRuns: 120, seed: 20261125 },
+    );
+  },
+);
+
+async function count(chunks: Iterable<Uint8Array>, format: RecordFormat) {
+  const codes: Record<string, number> = {};
+  let longest = 0;
+  for await (const batch of readBatches(chunks, format))
+    for (const e of batch) {
+      const code = e.kind === 'record' ? 'record' : e.problem.code;
+      codes[code] = (codes[code] ?? 0) + 1;
+      longest = Math.max(longest, e.raw.length);
+    }
+  expect(longest).toBeLessThanOrEqual(1_000_100);
+  return codes;
+}
+function* repeated(head: string, piece: string, times: number, tail = '') {
+  yield encode(head);
+  const bytes = encode(piece);
+  for (let i = 0; i < times; i++) yield bytes;
+  yield encode(tail);
+}
+const QUARTER = 'x'.repeat(1 << 18);
+
+// 64 MB without an end, in a process that keeps none of it.
+test.each([
+  ['ris', 'TY  - JOUR\nTI  - ', '\nER  - \nTY  - JOUR\nTI  - Next\nER  - \n'],
+  ['nbib', 'PMID- 1\nTI  - ', '\n\nPMID- 2\nTI  - Next\n\n'],
+  [
+    'pubmed-xml',
+    '<PubmedArticleSet><PubmedArticle><PMID>',
+    '</PMID></PubmedArticle><PubmedArticle><MedlineCitation><PMID>2</PMID></MedlineCitation></PubmedArticle>',
+  ],
+  ['mods', '<mods><titleInfo><title>', '</title></titleInfo></mods><mods><titleInfo><title>Next</title></titleInfo></mods>'],
+  ['bibtex', '@article{a, title = {', '}}\n@article{b, title={Next}}\n'],
+  ['csl-json', '[{"id":"', '"},{"id":"2","title":"Next"}]'],
+] as const)('%s: one endless field is rejected, and the next entry read', async (format, head, tail) => {
+  expect(await count(repeated(head, QUARTER, 256, tail), format)).toEqual({ 'entry-too-long': 1, record: 1 });
+});
+test('csv: an endless cell is rejected in pieces, and the next row read', async () => {
+  const codes = await count(repeated('Title,Year\n"', QUARTER, 64, '"\nNext,2020\n'), 'csv');
+  expect(codes.record).toBe(1);
+  expect(codes['entry-too-long']).toBeGreaterThan(0);
+});
+
+test.each([
+  ['ris', 'TY  - JOUR\nER  - \n', 'no-title-or-identifier'],
+  ['nbib', 'PMID- \n\n', 'no-title-or-identifier'],
+  ['pubmed-xml', '<PubmedArticle/>\n', 'no-title-or-identifier'],
+  ['pubmed-xml', '<PubmedArticle>\n', 'entry-not-closed'],
+  ['mods', '<mods></mods>\n', 'no-title-or-identifier'],
+  ['bibtex', '@article{}\n', 'no-title-or-identifier'],
+  ['csl-json', '{},\n', 'no-title-or-identifier'],
+] as const)('%s: half a million empty records are counted, one by one', async (format, empty, code) => {
+  expect(await count(repeated('', empty.repeat(5000), 100), format)).toEqual({ [code]: 500_000 });
+});
+
+test.each([
+  ['pubmed-xml', `<PubmedArticle>${'<a>'.repeat(200_000)}`],
+  ['mods', `<mods>${'<a>'.repeat(5000)}${'</a>'.repeat(5000)}</mods>`],
+  ['csl-json', `[${'{"a":'.repeat(100_000)}1${'}'.repeat(100_000)}]`],
+  ['bibtex', `@article{a, title = {${'{'.repeat(100_000)}${'}'.repeat(100_000)}}}`],
+] as const)('%s: deep nesting is bounded', async (format, text) => {
+  const entries = await readText(text, format);
+  expect(entries).toHaveLength(1);
+  expect(entries[0]!.kind).toBe('rejected');
+});
+
+test.each(RECORD_FORMATS)('%s: a file that changes its encoding half-way is read to its end', async (format) => {
+  const text = sound(format);
+  const half = text.indexOf('Title 2');
+  const latin = Uint8Array.from([...text.slice(half)].map((c) => (c.charCodeAt(0) < 256 ? c.charCodeAt(0) : 63)));
+  const entries = await readText(Uint8Array.from([...encode(text.slice(0, half)), ...latin]), format);
+  const records = entries.flatMap((e) => (e.kind === 'record' ? [e] : []));
+  expect(records.map((r) => r.record.authors[0]?.family)).toEqual(['Ødegård', 'Ødegård', 'Ødegård']);
+  expect(records.flatMap((r) => r.problems.map((p) => p.code))).toContain('not-utf8');
+});
+test('the files of the demo hold no entry that is neither', async () => {
+  const text = readFileSync('demo/files/vellmora.ris', 'utf8');
+  const entries = await readText(text, 'ris');
+  expect(entries.filter((e) => e.kind === 'record').length + entries.filter((e) => e.kind === 'rejected').length).toBe(
+    entries.at(-1)!.ordinal,
+  );
+});

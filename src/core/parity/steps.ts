@@ -1,0 +1,164 @@
+import { z } from 'zod';
+
+/** How a limiter was set at a database. */
+export const SET_BY = {
+  control: 'a control of the search page',
+  query: 'words in the query',
+  segment: 'a segment of the file',
+  subset: 'a subset of the database',
+} as const;
+
+/** A limiter that was active after a step. */
+export const activeLimiter = z.strictObject({
+  name: z.string().trim().min(1).max(200),
+  how: z.enum(Object.keys(SET_BY) as [keyof typeof SET_BY, ...(keyof typeof SET_BY)[]]),
+});
+export type ActiveLimiter = z.infer<typeof activeLimiter>;
+
+/** One step of a search: what was done, the limiters active after it, and the count it showed. */
+export const searchStep = z.strictObject({
+  /** Its number as the platform prints it, or its place in the log. */
+  number: z.int().positive().max(10_000),
+  done: z.string().max(20_000),
+  limiters: z.array(activeLimiter).max(40),
+  count: z.int().nonnegative().nullable(),
+  /** The count where the platform splits it over tabs of content. */
+  tabs: z.array(z.strictObject({ name: z.string().max(100), count: z.int().nonnegative() })).max(20),
+  /** Limiters that were taken off on purpose, so that nobody takes them for lost. */
+  removed: z.array(z.string().max(200)).max(40),
+});
+export type SearchStep = z.infer<typeof searchStep>;
+
+/** How a step is made of earlier ones. */
+export type Combination =
+  | { op: 'line'; line: number }
+  | { op: 'and' | 'or'; parts: Combination[] }
+  | { op: 'not'; parts: [Combination, Combination] };
+
+const TOKEN = /\s*(?:(\()|(\))|(and|or|not)\b|(?:#|S|L|Set\s?)?(\d{1,4})\b)/iy;
+
+/**
+ * Reads "1 AND (2 OR #3)", "S1 NOT S2": numbers of lines with AND, OR, NOT and brackets, AND and NOT before OR.
+ * @returns null when the text is anything else, as a query of its own
+ */
+export function readCombination(text: string): Combination | null {
+  const tokens: string[] = [];
+  const trimmed = text.trim();
+  TOKEN.lastIndex = 0;
+  for (let at = 0; at < trimmed.length; at = TOKEN.lastIndex) {
+    TOKEN.lastIndex = at;
+    const found = TOKEN.exec(trimmed);
+    if (!found || tokens.length > 500) return null;
+    tokens.push(found[1] ?? found[2] ?? found[3]?.toLowerCase() ?? found[4]!);
+  }
+  let at = 0;
+  let depth = 0;
+  const atom = (): Combination | null => {
+    const token = tokens[at++];
+    if (token === '(') {
+      if (++depth > 50) return null;
+      const inner = any();
+      depth--;
+      return tokens[at++] === ')' ? inner : null;
+    }
+    return token !== undefined && /^\d+$/.test(token) ? { op: 'line', line: Number(token) } : null;
+  };
+  const all = (): Combination | null => {
+    let left = atom();
+    while (left && (tokens[at] === 'and' || tokens[at] === 'not')) {
+      const op = tokens[at++] as 'and' | 'not';
+      const right = atom();
+      if (!right) return null;
+      if (op === 'not') left = { op, parts: [left, right] };
+      else left = left.op === 'and' ? { op, parts: [...left.parts, right] } : { op, parts: [left, right] };
+    }
+    return left;
+  };
+  const any = (): Combination | null => {
+    let left = all();
+    while (left && tokens[at] === 'or') {
+      at++;
+      const right = all();
+      if (!right) return null;
+      left = left.op === 'or' ? { op: 'or', parts: [...left.parts, right] } : { op: 'or', parts: [left, right] };
+    }
+    return left;
+  };
+  if (tokens.length < 2) return null;
+  const read = any();
+  return at === tokens.length ? read : null;
+}
+
+/** "limit 4 to X; Y", "4 limited to X": the line that is narrowed and what it is narrowed by. */
+export function readNarrowing(text: string): { line: number; by: string[] } | null {
+  const found =
+    /^\s*limit\s+(?:#|S|L)?(\d{1,4})\s+(?:to|by)\s*:?\s+(.+)$/is.exec(text) ??
+    /^\s*(?:#|S|L)?(\d{1,4})\s+limited\s+(?:to|by)\s*:?\s+(.+)$/is.exec(text);
+  if (!found) return null;
+  const bare = found[2]!.trim().replace(/^\((.*)\)$/s, '$1');
+  return { line: Number(found[1]), by: limiterNames(bare) };
+}
+
+const limiterNames = (text: string): string[] =>
+  text
+    .split(/;|\n|\band\b/i)
+    .map((part) => part.replace(/\s+/g, ' ').trim())
+    .filter(Boolean);
+
+export interface ReadHistory {
+  steps: SearchStep[];
+  /** Lines that were not understood, with their place in what was pasted. */
+  unread: { line: number; text: string }[];
+}
+
+const COUNT =
+  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3})+|\d+)\)?\s*(?:results?|hits?|records?|citations?|documents?|items?)?\s*$/i;
+const OPENS = /^\s*(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s*(?:[.):|\t]|\s(?=\S))\s*(.*)$/i;
+const ACTIVE = /\b(?:limiters?|limits|filters?|refined by|narrowed by)\s*[-–:=]\s*(.+?)(?=(?:\s{2,}|\t|\||$))/i;
+
+/**
+ * Reads a search history as platforms print it: a line a step with its number, the query or a combination of earlier
+ * lines, and the count at its end; a query may run over several lines; the newest may stand first.
+ */
+export function readHistory(text: string): ReadHistory {
+  const steps: SearchStep[] = [];
+  const unread: ReadHistory['unread'] = [];
+  let open: { number: number; text: string; line: number } | null = null;
+  const close = () => {
+    if (open) steps.push(stepOf(open.number, open.text));
+    open = null;
+  };
+  text
+    .replace(/\r\n?/g, '\n')
+    .split('\n')
+    .slice(0, 5000)
+    .forEach((line, i) => {
+      if (line.trim() === '') return;
+      const starts = OPENS.exec(line);
+      const number = starts ? Number(starts[1]) : 0;
+      const expected = !open || Math.abs(number - open.number) === 1;
+      if (starts && number > 0 && expected && (open === null || COUNT.test(open.text) || /^\s*(?:#|S\d|L\d|\d+[.):|\t])/.test(line))) {
+        close();
+        open = { number, text: starts[2]!.trim(), line: i + 1 };
+      } else if (open) open.text = `${open.text}\n${line.trim()}`;
+      else if (!/^\W*(?:#|no\.?|line|set|search|query|step)\b.*\b(?:results?|hits|count|query|search(?:es)?)\b/i.test(line))
+        unread.push({ line: i + 1, text: line.trim() });
+    });
+  close();
+  return { steps: steps.sort((a, b) => a.number - b.number), unread };
+}
+
+function stepOf(number: number, text: string): SearchStep {
+  const found = COUNT.exec(text);
+  const count = found ? Number(found[1]!.replace(/\D/g, '')) : null;
+  let done = (found ? text.slice(0, found.index) : text).replace(/[\s|(:=]+$/, '').trim();
+  let limiters: ActiveLimiter[] = [];
+  const active = ACTIVE.exec(done);
+  if (active) {
+    limiters = limiterNames(active[1]!).map((name) => ({ name, how: 'control' }));
+    done = `${done.slice(0, active.index)}${done.slice(active.index + active[0].length)}`.replace(/[\s,;|–-]+$/, '').trim();
+  }
+  const narrowing = readNarrowing(done);
+  if (narrowing) limiters = [...limiters, ...narrowing.by.map((name) => ({ name, how: 'control' as const }))];
+  return { number, done, limiters, count: count !== null && Number.isSafeInteger(count) ? count : null, tabs: [], removed: [] };
+}
