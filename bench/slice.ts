@@ -32,7 +32,7 @@ async function reading(name: string, format: Format, text: string) {
 
 async function classifying() {
   const records: BibRecord[] = [];
-  for await (const e of readEntries([encode(files.vellmora)], 'ris')) if (e.kind === 'record') records.push(e.record);
+  for await (const e of readEntries([encode(files.exports['vellmora.ris']!)], 'ris')) if (e.kind === 'record') records.push(e.record);
   const levels = levelTable('ocebm-2011', 'treatment-benefit');
   const n = 20_000;
   const from = process.hrtime.bigint();
@@ -83,8 +83,8 @@ function sieving() {
 console.log(
   `Node.js ${process.version}, ${cpus()[0]?.model ?? 'unknown processor'} (${cpus().length} cores), ${Math.round(totalmem() / 2 ** 30)} GB, ${execFileSync('uname', ['-sr'], { encoding: 'utf8' }).trim()}\n`,
 );
-await reading('RIS', 'ris', files.vellmora);
-await reading('MEDLINE tagged', 'nbib', files.ostrane);
+await reading('RIS', 'ris', files.exports['vellmora.ris']!);
+await reading('MEDLINE tagged', 'nbib', files.exports['ostrane.nbib']!);
 await classifying();
 sieving();
 row('resident memory at the end', `${Math.round(process.memoryUsage().rss / 1e6)} MB`);

@@ -12,7 +12,7 @@ test('files that cannot be read are refused in words, and nothing is added', asy
   for (const [name, content, words] of [
     ['empty.ris', '', 'empty.ris: The file is empty.'],
     ['photo.nbib', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), 'photo.nbib: This is a binary file'],
-    ['table.ris', 'title,year\nPads,2020\n', 'table.ris: No line that opens a RIS entry'],
+    ['table.ris', 'colour,weight\nred,2\n', 'table.ris: No line that opens a RIS entry'],
   ] as const) {
     await send(name, content);
     await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible();

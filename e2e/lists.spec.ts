@@ -3,8 +3,8 @@ import { addDatabase, createReview, fileOf, openDemo, watch } from './helpers';
 
 test('a list is walked, found in and sorted by keyboard, and what is open stands in the address', async ({ page }) => {
   await openDemo(page, 'sieve');
-  await page.getByRole('button', { name: '289 left, all works' }).click();
-  const list = page.getByRole('table', { name: /^Retrieved and merged: 289/ });
+  await page.getByRole('button', { name: '1,147 left, all works' }).click();
+  const list = page.getByRole('table', { name: /^Retrieved and merged: 1,?147/ });
   const row = (n: number) => list.locator(`[aria-rowindex="${n}"]`);
   await row(2).getByRole('button').focus();
   for (let i = 0; i < 30; i++) {
@@ -96,11 +96,7 @@ test('two tabs decide the same work: the second is told, shows what the first di
   await page.goto(`/reviews/${id}/decide?work=2`);
   await page.getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByText(/^Kept:/)).toBeVisible();
-  await other
-    .getByText(/^Set to wait:/)
-    .locator('xpath=ancestor::li')
-    .getByRole('button', { name: 'Undo' })
-    .click();
+  await other.keyboard.press('u');
   await expect(other.getByText(/Somebody else decided this work meanwhile/)).toBeVisible();
   expect(await verdicts(2)).toEqual(['keep', 'wait']);
 });
@@ -116,13 +112,11 @@ test('a database profile is changed, and what it states is counted anew', async 
   await expect(page.getByRole('navigation').getByRole('link', { name: /^Merge/ })).toContainText('1', { timeout: 30_000 });
   const peer = async () => (await (await page.request.get(`/api/reviews/${id}/works/1`)).json()).classification.axes.peerReview.status;
   expect(await peer()).toBe('narrowed');
-  await page.getByRole('button', { name: 'What it can limit' }).click();
-  await page.getByRole('dialog').getByLabel('Peer review').selectOption('whole');
-  await page
-    .getByRole('dialog')
-    .getByLabel(/Every journal in it is refereed/)
-    .check();
-  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('table', { name: 'What each database can limit by itself' }).getByRole('link', { name: 'Vellmora' }).click();
+  await page.getByLabel('Peer review: limiter').selectOption('whole');
+  await page.getByLabel(/Every journal in it is refereed/).check();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.getByRole('link', { name: 'All databases and retrievals' }).click();
   await expect(page.getByText('all journals refereed')).toBeVisible();
   await expect.poll(peer, { timeout: 20_000 }).toBe('settled');
   expect(problems).toEqual([]);

@@ -2,7 +2,20 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { openDemo, watch } from './helpers';
 
-const STAGES = ['question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'write-up', 'checks'];
+const STAGES = [
+  'question',
+  'retrieve',
+  'retrieve/3',
+  'retrieve/database/BC',
+  'records?problem=any',
+  'records/1',
+  'merge',
+  'classify',
+  'sieve',
+  'decide',
+  'write-up',
+  'checks',
+];
 
 /** Nothing is on its way: every part has its content, and the fonts are there. */
 async function expectWhole(page: Page) {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { detectFormat, FORMAT_CODES, guessMapping, mappingOf, RowReader, textOfHead } from '@/core/formats';
+import { detectFormat, FORMAT_CODES, guessDelimiter, guessMapping, mappingOf, RowReader, textOfHead } from '@/core/formats';
 import { columnMapping } from '@/core/parity';
 import { type ColumnMapping, mappingFault } from '@/core/record';
 import { ImportFile, Job, Retrieval, SourceDatabase } from '@/db/schema';
@@ -49,7 +49,7 @@ export async function tableView(ctx: Context, reviewId: string, fileId: string) 
   const retrieval = await ctx.em.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
   const text = textOfHead(await firstBytes(filePath(reviewId, fileId))).trimStart();
   const suggested = mappingOf(text);
-  const delimiter = suggested?.delimiter ?? ',';
+  const delimiter = suggested?.delimiter ?? guessDelimiter(text) ?? ',';
   const reader = new RowReader(delimiter);
   const rows = [...reader.push({ text: `${text}\n`, valid: true })].filter((r) => r.fault === null).map((r) => r.cells);
   const header = rows[0] ?? [];

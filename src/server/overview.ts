@@ -2,7 +2,7 @@ import { type Identity, reconcile, type WorkState } from '@/core/flow';
 import { axisValues } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
 import { Criterion, ImportFile, Job, Retrieval } from '@/db/schema';
-import { type Context, openReview } from './context';
+import type { Context } from './context';
 import { retrievalsOf } from './retrievals';
 import { type ReviewState, reviewState } from './review-state';
 import { databaseNames, databasesOf } from './save-database';

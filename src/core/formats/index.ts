@@ -1,6 +1,6 @@
 export { toCsl } from './csl/write';
 export { writeCsv } from './csv/cells';
-export { guessMapping, mappingOf } from './csv/mapping';
+export { guessDelimiter, guessMapping, mappingOf } from './csv/mapping';
 export { RowReader } from './csv/rows';
 export * from './detect';
 export type { Entry } from './entry';

@@ -76,7 +76,8 @@ function inherited(c: Combination, active: ReadonlyMap<number, Set<string>>): Se
   const parts = c.parts.map((p) => inherited(p, active));
   if (c.op === 'not') return parts[0]!;
   if (c.op === 'and') return parts.reduce(union);
-  return parts.reduce((a, b) => new Set([...a].filter((l) => b.has(l))));
+  const [first, ...others] = parts as [Set<string>, ...Set<string>[]];
+  return new Set([...first].filter((l) => others.every((o) => o.has(l))));
 }
 
 function checkCombination(step: SearchStep, c: Combination, steps: ReadonlyMap<number, SearchStep>, report: Report) {

@@ -2,10 +2,10 @@ import { z } from 'zod';
 
 /** How a limiter was set at a database. */
 export const SET_BY = {
-  control: 'a control of the search page',
-  query: 'words in the query',
-  segment: 'a segment of the file',
-  subset: 'a subset of the database',
+  control: 'a control',
+  query: 'the query',
+  segment: 'a file segment',
+  subset: 'a subset',
 } as const;
 
 /** A limiter that was active after a step. */
@@ -112,7 +112,7 @@ export interface ReadHistory {
 }
 
 const COUNT =
-  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3})+|\d+)\)?\s*(?:results?|hits?|records?|citations?|documents?|items?)?\s*$/i;
+  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3})+|\d+)\)?\s*(?:results?|hits?|records?|citations?|documents?|items?)?\)?\s*$/i;
 const OPENS = /^\s*(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s*(?:[.):|\t]|\s(?=\S))\s*(.*)$/i;
 const ACTIVE = /\b(?:limiters?|limits|filters?|refined by|narrowed by)\s*[-–:=]\s*(.+?)(?=(?:\s{2,}|\t|\||$))/i;
 

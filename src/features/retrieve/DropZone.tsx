@@ -16,23 +16,27 @@ interface DropZoneProps {
   label: string;
   formats: RetrieveView['formats'];
   onSent(): void;
+  /** What was refused, kept by the screen: this zone may give way to another when the first file is listed. */
+  onProblems(problems: string[]): void;
 }
 
 /** Files chosen or dropped, one or many; their format is what their content says, unless a person says otherwise. */
-export function DropZone({ reviewId, target, names, label, formats, onSent }: DropZoneProps) {
+export function DropZone({ reviewId, target, names, label, formats, onSent, onProblems }: DropZoneProps) {
   const [over, setOver] = useState(false);
   const [sending, setSending] = useState<{ name: string; share: number } | null>(null);
-  const [problems, setProblems] = useState<string[]>([]);
   const [format, setFormat] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const router = useRouter();
   async function send(files: readonly File[]) {
-    setProblems([]);
+    const problems: string[] = [];
+    onProblems(problems);
     for (const file of files) {
       setSending({ name: file.name, share: 0 });
       const result = await upload(reviewId, target, file, format, (share) => setSending({ name: file.name, share }));
-      if (!result.ok) setProblems((old) => [...old, result.message]);
-      else
+      if (!result.ok) {
+        problems.push(result.message);
+        onProblems([...problems]);
+      } else
         toast(
           result.waiting
             ? `${file.name} was received. Say what its columns mean, then it is read.`
@@ -44,7 +48,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent }: Dr
     setSending(null);
   }
   return (
-    <div>
+    <>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is an addition to the button inside */}
       <div
         onDragOver={(e) => {
@@ -96,11 +100,15 @@ export function DropZone({ reviewId, target, names, label, formats, onSent }: Dr
           </select>
         </label>
       </div>
-      {problems.map((p) => (
-        <p key={p} role="alert" className="mt-2 font-medium text-copper">
-          {p}
-        </p>
-      ))}
-    </div>
+    </>
   );
+}
+
+/** What was refused of the files sent last. */
+export function UploadProblems({ problems }: { problems: readonly string[] }) {
+  return problems.map((p) => (
+    <p key={p} role="alert" className="mb-2 font-medium text-copper">
+      {p}
+    </p>
+  ));
 }

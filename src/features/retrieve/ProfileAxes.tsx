@@ -9,6 +9,8 @@ import {
 } from '@/core/parity';
 
 const BOX = 'w-full rounded-[4px] border border-edge bg-surface px-2 py-1 text-ink';
+/** As high as what is in it. */
+const TEXT = `${BOX} min-h-[30px] resize-none [field-sizing:content]`;
 
 /** Axis by axis: has it a limiter, what does it look at, what does it drop, and how is it set there. */
 export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; onChange(axes: LimiterProfile['axes']): void }) {
@@ -75,7 +77,7 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                   aria-label={`${name}: how it is set`}
                   rows={1}
                   maxLength={300}
-                  className={BOX}
+                  className={TEXT}
                   value={a.control}
                   onChange={(e) => set(axis, { control: e.target.value })}
                 />
@@ -85,7 +87,7 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                   aria-label={`${name}: quirk`}
                   rows={1}
                   maxLength={600}
-                  className={BOX}
+                  className={TEXT}
                   value={a.quirk}
                   onChange={(e) => set(axis, { quirk: e.target.value })}
                 />

@@ -17,10 +17,11 @@ interface CardProps {
   formats: RetrieveView['formats'];
   jobs: JobLine[];
   onSent(): void;
+  onProblems(problems: string[]): void;
 }
 
 /** One retrieval of the search log: where and when, how its numbers come down, and its files. */
-export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, onSent }: CardProps) {
+export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, onSent, onProblems }: CardProps) {
   const [rejected, setRejected] = useState<{ id: string; name: string } | null>(null);
   const href = `/reviews/${reviewId}/retrieve/${r.number}`;
   const sure = r.findings.filter((f) => f.sure).length;
@@ -56,7 +57,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
         {r.withdrawn && <Pill look="attention">withdrawn</Pill>}
         {sure > 0 && (
           <Link href={`${href}#steps`}>
-            <Pill look="attention">{sure === 1 ? 'one step cannot be right' : `${sure} steps cannot be right`}</Pill>
+            <Pill look="attention">{sure === 1 ? 'one step does not add up' : `${sure} steps do not add up`}</Pill>
           </Link>
         )}
         <Link className="ml-auto text-navy underline-offset-2 hover:underline" href={href}>
@@ -75,6 +76,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
             label={alone ? `Files from ${r.names}` : `Files from ${r.names}, retrieval ${r.number}`}
             formats={formats}
             onSent={onSent}
+            onProblems={onProblems}
           />
         )}
       </div>

@@ -11,6 +11,7 @@ import { saveWords, useAutosave } from '../question/useAutosave';
 import { call } from '../shell/call';
 import { useLiveJobs } from '../shell/useLiveJobs';
 import { BackLink } from './BackLink';
+import { UploadProblems } from './DropZone';
 import { LaterRun } from './LaterRun';
 import { RetrievalCard } from './RetrievalCard';
 import { StepsEditor } from './StepsEditor';
@@ -31,6 +32,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
   const { value, change, state } = useAutosave<Log>(`retrieval:${view.id}`, view.log, save);
   const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
   const [withdrawing, setWithdrawing] = useState(false);
+  const [problems, setProblems] = useState<string[]>([]);
   const text = (
     name:
       | 'platform'
@@ -78,7 +80,16 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
           <TextArea label="Strategy, word for word" rows={5} maxLength={100_000} className="font-mono text-[13px]" {...text('strategy')} />
           <StepsEditor steps={value.steps} onChange={(steps) => change({ ...value, steps })} />
           {view.comparison && <LaterRun reviewId={reviewId} number={view.number} comparison={view.comparison} />}
-          <RetrievalCard reviewId={reviewId} retrieval={view.line} alone formats={view.formats} jobs={jobs} onSent={poke} />
+          <RetrievalCard
+            reviewId={reviewId}
+            retrieval={view.line}
+            alone
+            formats={view.formats}
+            jobs={jobs}
+            onSent={poke}
+            onProblems={setProblems}
+          />
+          <UploadProblems problems={problems} />
         </div>
         <aside aria-label="Where, when and how it was searched" className="flex flex-col gap-3">
           <TextField label="Platform" placeholder="where the database was searched" maxLength={200} {...text('platform')} />

@@ -11,13 +11,14 @@ import { Progress } from '@/ui/progress';
 import { useLiveJobs } from '../shell/useLiveJobs';
 import { DatabaseForm } from './DatabaseForm';
 import { DatabaseTable } from './DatabaseTable';
-import { DropZone } from './DropZone';
+import { DropZone, UploadProblems } from './DropZone';
 import { RetrievalCard } from './RetrievalCard';
 import { RetrievalForm } from './RetrievalForm';
 
 /** The databases with what each can limit, the search log with the files of each retrieval, and counts that add up. */
 export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: RetrieveView }) {
   const [adding, setAdding] = useState<'database' | 'retrieval' | null>(null);
+  const [problems, setProblems] = useState<string[]>([]);
   const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
   const classifying = jobs.find((j) => j.kind === 'classify-review' && (j.state === 'running' || j.state === 'queued'));
   const failed = jobs.find((j) => j.kind === 'classify-review' && j.state === 'failed' && j === jobs[0]);
@@ -39,6 +40,7 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
           )}
         </div>
       </div>
+      <UploadProblems problems={problems} />
       {classifying && (
         <div role="status" className="mb-3 rounded-[4px] border border-rule bg-surface px-3 py-2">
           Merging and classifying … {classifying.total > 0 && `${Math.round((100 * classifying.done) / classifying.total)}%`}
@@ -66,7 +68,16 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
       {view.databases.length > 0 && <h2 className="mt-5 mb-2 text-[17px]">Search log</h2>}
       <div className="flex flex-col gap-3">
         {view.retrievals.map((r) => (
-          <RetrievalCard key={r.id} reviewId={reviewId} retrieval={r} alone={alone(r)} formats={view.formats} jobs={jobs} onSent={poke} />
+          <RetrievalCard
+            key={r.id}
+            reviewId={reviewId}
+            retrieval={r}
+            alone={alone(r)}
+            formats={view.formats}
+            jobs={jobs}
+            onSent={poke}
+            onProblems={setProblems}
+          />
         ))}
         {untouched.map((d) => (
           <section key={d.id} aria-label={d.name} className="rounded-[6px] border border-rule bg-surface px-4 py-3">
@@ -81,6 +92,7 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
               label={`Files from ${d.name}`}
               formats={view.formats}
               onSent={poke}
+              onProblems={setProblems}
             />
           </section>
         ))}

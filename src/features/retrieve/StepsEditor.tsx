@@ -11,6 +11,7 @@ import { StepRow } from './StepRow';
 export function StepsEditor({ steps, onChange }: { steps: SearchStep[]; onChange(steps: SearchStep[]): void }) {
   const [pasting, setPasting] = useState(false);
   const findings = checkSteps(steps);
+  const sure = findings.filter((f) => f.sure).length;
   const add = () =>
     onChange([
       ...steps,
@@ -60,10 +61,15 @@ export function StepsEditor({ steps, onChange }: { steps: SearchStep[]; onChange
         </table>
       )}
       {steps.length > 0 && (
-        <p role="status" className={findings.some((f) => f.sure) ? 'mt-1 font-medium text-copper' : 'mt-1 text-[13px] text-slate'}>
+        <p role="status" className={sure > 0 ? 'mt-1 font-medium text-copper' : 'mt-1 text-[13px] text-slate'}>
           {findings.length === 0
             ? 'Every count can be, and no limiter got lost.'
-            : `${findings.filter((f) => f.sure).length} that cannot be right, ${findings.filter((f) => !f.sure).length} worth a look.`}
+            : [
+                sure > 0 && `${sure} ${sure === 1 ? 'line does' : 'lines do'} not add up or lost a limiter`,
+                findings.length > sure && `${findings.length - sure} worth a look`,
+              ]
+                .filter(Boolean)
+                .join(', ')}
         </p>
       )}
       {pasting && <PasteDialog had={steps.length} onClose={() => setPasting(false)} onRead={onChange} />}

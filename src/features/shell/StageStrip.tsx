@@ -33,7 +33,9 @@ const stagesOf = (f: StripFigures): Stage[] => [
 /** The stages with their live figures: the navigation and the state of the work in one. */
 export function StageStrip({ reviewId, figures: given }: { reviewId: string; figures: StripFigures }) {
   const figures = useFigures(reviewId, given);
-  const here = usePathname().split('/')[3];
+  const place = usePathname().split('/')[3];
+  // Records are what was retrieved.
+  const here = place === 'records' ? 'retrieve' : place;
   return (
     <nav aria-label="Stages of the review" className="h-[62px] overflow-x-auto border-rule border-b bg-surface">
       <ol className="flex h-full min-w-[960px]">

@@ -50,7 +50,7 @@ export class JsonItems {
   }
 
   end(): RawItem[] {
-    const rest = this.held.slice(this.start < 0 ? 0 : this.start);
+    const rest = this.held.slice(Math.max(this.start, 0));
     const items: RawItem[] = [];
     if (this.start >= 0 && !this.dropped) items.push(this.item(rest.trimEnd(), false));
     else if (this.start < 0) this.outside(this.held, items);
@@ -95,7 +95,7 @@ export class JsonItems {
 
   /** Only punctuation may stand between items. */
   private outside(text: string, items: RawItem[]) {
-    const stray = text.replace(/^\s*\{\s*"(?:items|references|message)"\s*:/, '').replace(/[\s,[\]{}\u001e]/g, '');
+    const stray = text.replace(/^\s*\{\s*"(?:items|references|message)"\s*:/, '').replace(/[\s,[\]{}]/g, '');
     if (stray === '') return;
     const before = lines(text.slice(0, text.search(/[^\s,[\]{}]/)));
     items.push({ ...this.item(text.trim().slice(0, MAX_ENTRY_CHARS), true), line: this.number + before, stray: true });

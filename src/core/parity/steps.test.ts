@@ -1,0 +1,114 @@
+import { checkSteps } from './check-steps';
+import { readCombination, readHistory, readNarrowing, type SearchStep } from './steps';
+
+const step = (number: number, done: string, count: number | null, ...limiters: string[]): SearchStep => ({
+  number,
+  done,
+  count,
+  limiters: limiters.map((name) => ({ name, how: 'control' })),
+  tabs: [],
+  removed: [],
+});
+const codes = (...steps: SearchStep[]) => checkSteps(steps).map((f) => `${f.step} ${f.code}`);
+
+test.each([
+  ['1 AND 2', { op: 'and', parts: [{ line: 1 }, { line: 2 }] }],
+  ['#1 or #2 or #3', { op: 'or', parts: [{ line: 1 }, { line: 2 }, { line: 3 }] }],
+  ['(S1 OR S2) AND S3', { op: 'and', parts: [{ op: 'or' }, { line: 3 }] }],
+  ['1 OR 2 AND 3', { op: 'or', parts: [{ line: 1 }, { op: 'and' }] }],
+  ['4 NOT 5', { op: 'not', parts: [{ line: 4 }, { line: 5 }] }],
+])('%s is a combination of lines', (text, tree) => expect(readCombination(text)).toMatchObject(tree));
+test.each(['night work AND light', '12', '1 AND', '(1 OR 2', '2016 results', '1 2', ''])('%s is none', (text) =>
+  expect(readCombination(text)).toBeNull(),
+);
+test.each([
+  ['limit 4 to English; last ten years', { line: 4, by: ['English', 'last ten years'] }],
+  ['S3 limited to: (peer reviewed and 2016-2026)', { line: 3, by: ['peer reviewed', '2016-2026'] }],
+])('%s narrows a line', (text, expected) => expect(readNarrowing(text)).toEqual(expected));
+test('a query about limits narrows no line', () => expect(readNarrowing('speed limit 4 lanes')).toBeNull());
+
+test.each([
+  [
+    'numbered lines with counts at the end',
+    '1. night work*   9,412\n2. bright light   5,230\n3. 1 AND 2   402\n',
+    [
+      [1, 'night work*', 9412],
+      [2, 'bright light', 5230],
+      [3, '1 AND 2', 402],
+    ],
+  ],
+  [
+    'a table with tabs, the newest first',
+    '#\tQuery\tResults\n#3\t#1 AND #2\t402\n#2\tbright light\t5 230\n#1\tnight work\t9.412\n',
+    [
+      [1, 'night work', 9412],
+      [2, 'bright light', 5230],
+      [3, '#1 AND #2', 402],
+    ],
+  ],
+  [
+    'counts in brackets, a query over two lines',
+    'S1 night work OR\n   night shift (9412)\nS2 bright light (5230 results)\n',
+    [
+      [1, 'night work OR\nnight shift', 9412],
+      [2, 'bright light', 5230],
+    ],
+  ],
+  [
+    'a line without a count',
+    '1. night work\n2. light   20\n',
+    [
+      [1, 'night work', null],
+      [2, 'light', 20],
+    ],
+  ],
+] as [string, string, [number, string, number | null][]][])('reads %s', (_, text, expected) => {
+  expect(readHistory(text).steps.map((s) => [s.number, s.done, s.count])).toEqual(expected);
+});
+test('limiters printed on a line become active limiters', () => {
+  const { steps } = readHistory('1. night work  Limiters: Peer reviewed; English  300\n2. limit 1 to 2016-2026  120\n');
+  expect(steps.map((s) => s.limiters.map((l) => l.name))).toEqual([['Peer reviewed', 'English'], ['2016-2026']]);
+  expect(steps[0]!.done).toBe('night work');
+});
+test('what is not understood is listed with its line, and nothing is lost', () => {
+  expect(readHistory('Dear colleague\n1. night work 12\n').unread).toEqual([{ line: 1, text: 'Dear colleague' }]);
+});
+
+test.each([
+  ['an AND below its parts', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 AND 2', 20)], []],
+  ['an AND above its smallest part', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 AND 2', 51)], ['3 and-exceeds']],
+  ['an OR between its bounds', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 150)], []],
+  ['an OR below its largest part', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 99)], ['3 or-below']],
+  ['an OR above the sum', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 151)], ['3 or-exceeds']],
+  ['a NOT above what it takes from', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 NOT 2', 101)], ['3 not-exceeds']],
+  ['brackets', [step(1, 'a', 10), step(2, 'b', 20), step(3, 'c', 5), step(4, '(1 OR 2) AND 3', 6)], ['4 and-exceeds']],
+  ['a narrowing that rises', [step(1, 'a', 100), step(2, 'limit 1 to English', 120, 'English')], ['2 narrowing-rose']],
+  ['a narrowing that changes nothing', [step(1, 'a', 100), step(2, 'limit 1 to English', 100, 'English')], ['2 narrowing-equal']],
+  ['a limiter set on the same search', [step(1, 'a', 100), step(2, 'a', 101, 'English')], ['2 narrowing-rose']],
+  ['a line that is not there', [step(1, 'a', 100), step(2, '1 AND 7', 10)], ['2 no-such-line']],
+  ['a limiter that vanished between steps', [step(1, 'a', 100, 'English'), step(2, 'a b', 40)], ['2 limiter-vanished']],
+  [
+    'a limiter that an OR with an unlimited line loses',
+    [step(1, 'a', 100), step(2, 'limit 1 to English', 60, 'English'), step(3, '1 OR 2', 100)],
+    ['3 limiter-vanished'],
+  ],
+  ['a limiter that an AND keeps', [step(1, 'a', 100, 'English'), step(2, 'b', 80, 'English'), step(3, '1 AND 2', 40)], []],
+  ['counts that nobody gave', [step(1, 'a', null), step(2, 'b', 50), step(3, '1 AND 2', 50)], []],
+] as [string, SearchStep[], string[]][])('%s', (_, steps, expected) => expect(codes(...steps)).toEqual(expected));
+
+test('a limiter taken off on purpose is not lost', () => {
+  expect(codes(step(1, 'a', 100, 'English'), { ...step(2, 'a b', 40), removed: ['English'] })).toEqual([]);
+});
+test('counts by tab that do not come to the count', () => {
+  const tabs = [
+    { name: 'articles', count: 300 },
+    { name: 'books', count: 100 },
+  ];
+  expect(codes({ ...step(1, 'a', 402), tabs })).toEqual(['1 tabs-differ']);
+  expect(codes({ ...step(1, 'a', 400), tabs })).toEqual([]);
+});
+test('the vanished limiter is named in the sentence', () => {
+  expect(checkSteps([step(1, 'a', 9, '2016–2026'), step(2, 'b', 8)])[0]!.message).toContain(
+    '“2016–2026” was active after line 1 and is gone after line 2',
+  );
+});
