@@ -1,34 +1,14 @@
-/** tsx bench/slice.ts: reading, classifying and sieving, on seeded data, on one core. Prints figures; passes no judgement. */
-import { execFileSync } from 'node:child_process';
-import { cpus, totalmem } from 'node:os';
+/** Classifying and sieving, on seeded data, on one core. */
 import { claimsOfRecord, classifyWork, levelTable, OCEBM_2011 } from '@/core/classify';
-import { type Format, readEntries } from '@/core/formats';
+import { readEntries } from '@/core/formats';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { emptyColumns, encodeColumns, funnelOf, MASK_AXES, runSieve, type Sieve } from '@/core/sieve';
 import { seeded } from '@/testing/seeded';
 import { demoFiles } from '../demo/generate';
+import { row, seconds } from './print';
 
 const files = demoFiles();
 const encode = (text: string) => new TextEncoder().encode(text);
-
-/** The demo's file over and over, in pieces of 256 kB, up to so many bytes. */
-function* repeated(text: string, bytes: number): Generator<Uint8Array> {
-  const whole = encode(text);
-  for (let sent = 0; sent < bytes; sent += whole.length)
-    for (let at = 0; at < whole.length; at += 1 << 18) yield whole.subarray(at, at + (1 << 18));
-}
-const seconds = (from: bigint) => Number(process.hrtime.bigint() - from) / 1e9;
-const row = (what: string, figure: string) => console.log(`${what.padEnd(70)}${figure}`);
-
-async function reading(name: string, format: Format, text: string) {
-  const bytes = 60_000_000;
-  const size = encode(text).length;
-  const from = process.hrtime.bigint();
-  let entries = 0;
-  for await (const _ of readEntries(repeated(text, bytes), format)) entries++;
-  const took = seconds(from);
-  row(`read ${name}: ${entries.toLocaleString('en-GB')} entries`, `${((Math.ceil(bytes / size) * size) / 1e6 / took).toFixed(1)} MB/s`);
-}
 
 async function classifying() {
   const records: BibRecord[] = [];
@@ -80,11 +60,7 @@ function sieving() {
   row('columns of those works on the wire', `${(encodeColumns(columns).length / 1e6).toFixed(1)} MB`);
 }
 
-console.log(
-  `Node.js ${process.version}, ${cpus()[0]?.model ?? 'unknown processor'} (${cpus().length} cores), ${Math.round(totalmem() / 2 ** 30)} GB, ${execFileSync('uname', ['-sr'], { encoding: 'utf8' }).trim()}\n`,
-);
-await reading('RIS', 'ris', files.exports['vellmora.ris']!);
-await reading('MEDLINE tagged', 'nbib', files.exports['ostrane.nbib']!);
-await classifying();
-sieving();
-row('resident memory at the end', `${Math.round(process.memoryUsage().rss / 1e6)} MB`);
+export async function slice() {
+  await classifying();
+  sieving();
+}

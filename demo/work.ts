@@ -50,6 +50,8 @@ export const VENUES: Record<string, { issn: string; abbreviation: string; publis
   'Annals of Circadian Care': { issn: '9990-6007', abbreviation: 'Ann Circadian Care', publisher: 'Ombra Scientific' },
   'The Lighting Fitter': { issn: '9990-7003', abbreviation: 'Light Fitter', publisher: 'Guildhall Trade Papers' },
   'Proceedings of the Northern Lamp Meeting': { issn: '', abbreviation: 'Proc North Lamp Meet', publisher: 'Northern Lamp Society' },
+  'Tamsin Preprints': { issn: '', abbreviation: 'Tamsin Prepr', publisher: 'Tamsin University' },
+  'The Tamsin encyclopedia of labour': { issn: '', abbreviation: '', publisher: 'Calder and Voss' },
   'The handbook of rostered work': { issn: '', abbreviation: '', publisher: 'Calder and Voss' },
   'Harbour Courier': { issn: '', abbreviation: '', publisher: 'Harbour Courier' },
   'Evening Lamp': { issn: '', abbreviation: '', publisher: 'Evening Lamp' },

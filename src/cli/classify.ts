@@ -12,9 +12,9 @@ export async function classifyCommand(files: readonly string[], settings: Settin
   const levels = levelsOf(settings);
   let [records, settled] = [0, 0];
   for (const file of files) {
-    for await (const entry of entriesOf(file, settings.format)) {
+    for await (const entry of entriesOf(file, settings)) {
       if (entry.kind === 'rejected') continue;
-      const found = claimsOfRecord(entry.record, { allJournalsRefereed: settings.refereedJournals });
+      const found = claimsOfRecord(entry.record, settings.scope);
       const { axes, dates, flags, claims, unmapped } = classifyWork([{ key: entry.ordinal, dates: entry.record.dates, found }], levels);
       records++;
       settled += WORK_AXES.filter((a) => axes[a].status === 'settled').length;

@@ -4,6 +4,7 @@ import { createWriteStream, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { finished } from 'node:stream/promises';
+import { DEFAULT_PROFILE, writeProfile } from '@/core/parity';
 
 const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-cli-'));
 const file = (name: string, content: string | Uint8Array) => {
@@ -53,6 +54,18 @@ test('classify: possible values on every axis, with tiers and claims', () => {
     settledBy: { level: 'strong' },
   });
 });
+test('a table and a profile: its columns and terms are read as the profile says', () => {
+  const table = file('own.csv', 'Was;Sorte\nKnie und Boden;Aufsatz\n');
+  const mapped = { vocabulary: 'own' as const, term: 'Aufsatz', sets: { publicationType: ['editorial' as const] } };
+  const columns = { delimiter: ';' as const, header: ['Was', 'Sorte'], roles: ['title' as const, 'type' as const] };
+  const profile = file('profile.json', writeProfile('Brindle', 'BR', { ...DEFAULT_PROFILE, terms: [mapped], columns }));
+  const { lines } = cli(['classify', '--as-of', '2026-09-14', '--format', 'csv', '--profile', profile, table]);
+  expect(lines).toMatchObject([{ axes: { publicationType: ['editorial'] }, unmapped: [] }]);
+  expect(cli(['parse', '--format', 'csv', '--profile', TWO, table])).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('not a profile'),
+  });
+});
 test('sieve: a line per work and the funnel last', () => {
   const sieve = file(
     'sieve.json',
@@ -78,7 +91,7 @@ test('sieve: a line per work and the funnel last', () => {
 test.each([
   ['an empty file', ['parse', file('empty.ris', '')], /The file is empty/],
   ['a binary file', ['parse', file('photo.ris', new Uint8Array([0x89, 0x50, 0, 1]))], /binary file/],
-  ['a file of another format', ['parse', file('page.ris', '<html></html>')], /XML or a web page/],
+  ['a file of another format', ['parse', file('page.ris', '<html></html>')], /web page/],
   ['a file that is not there', ['parse', join(folder, 'none.ris')], /no such file/],
   ['no date', ['classify', TWO], /--as-of/],
   ['a wrong date', ['classify', '--as-of', '2026-02-30', TWO], /not a date/],

@@ -2,7 +2,7 @@
 import { parseArgs } from 'node:util';
 import { FORMAT_CODES, type Format } from '@/core/formats';
 import { classifyCommand } from './classify';
-import { Unusable } from './input';
+import { profileSettings, Unusable } from './input';
 import { parseCommand } from './parse';
 import { sieveCommand } from './sieve';
 
@@ -15,6 +15,7 @@ const USAGE = `npm run --silent cli -- COMMAND FILE…
                                                a line per work with its outcome, and a last line with the funnel
 
   --format ${FORMAT_CODES.join('|')}     overrides what the content says
+  --profile FILE                               the limiter profile of these files' database: its terms and columns
   --refereed-journals                          every journal in these files' database is refereed
 Defaults: --question treatment-benefit, --scheme ocebm-2011.
 `;
@@ -41,9 +42,9 @@ async function main(argv: string[]): Promise<number> {
     asOf: values['as-of'],
     question: values.question,
     scheme: values.scheme,
-    refereedJournals: values['refereed-journals'],
+    ...(await profileSettings(values.profile, values['refereed-journals'])),
   };
-  if (command === 'parse') await parseCommand(files, format);
+  if (command === 'parse') await parseCommand(files, settings);
   else if (command === 'classify') await classifyCommand(files, settings);
   else if (command === 'sieve') await sieveCommand(files, { ...settings, with: values.with });
   else throw new Unusable(`Unknown command "${command}".\n\n${USAGE}`);
@@ -60,6 +61,7 @@ const readArgs = (argv: string[]) =>
       question: { type: 'string', default: 'treatment-benefit' },
       scheme: { type: 'string', default: 'ocebm-2011' },
       with: { type: 'string' },
+      profile: { type: 'string' },
       'refereed-journals': { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },

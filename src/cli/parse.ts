@@ -1,13 +1,12 @@
-import type { Format } from '@/core/formats';
 import { toCsl } from '@/core/formats';
 import { problemWords } from '@/core/record';
-import { entriesOf, printLine } from './input';
+import { entriesOf, printLine, type Settings } from './input';
 
 /** `parse`: a line per entry, a record as CSL-JSON with its problems, or a rejection. */
-export async function parseCommand(files: readonly string[], format?: Format): Promise<void> {
+export async function parseCommand(files: readonly string[], settings: Pick<Settings, 'format' | 'mapping'>): Promise<void> {
   for (const file of files) {
     let [records, rejected] = [0, 0];
-    for await (const entry of entriesOf(file, format)) {
+    for await (const entry of entriesOf(file, settings)) {
       const place = { file, ordinal: entry.ordinal, line: entry.line };
       if (entry.kind === 'rejected') {
         rejected++;

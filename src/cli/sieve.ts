@@ -16,9 +16,9 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   const records: { file: number; ordinal: number; id: string; found: RecordOfWork }[] = [];
   const mergeable: Mergeable[] = [];
   for (const [index, file] of files.entries()) {
-    for await (const entry of entriesOf(file, settings.format)) {
+    for await (const entry of entriesOf(file, settings)) {
       if (entry.kind === 'rejected') continue;
-      const found = claimsOfRecord(entry.record, { allJournalsRefereed: settings.refereedJournals });
+      const found = claimsOfRecord(entry.record, settings.scope);
       records.push({
         file: index,
         ordinal: entry.ordinal,

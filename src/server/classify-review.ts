@@ -10,6 +10,7 @@ import {
   type RecordOfWork,
 } from '@/core/classify';
 import { fullestIndex, type Mergeable, mergeKeys, mergeRecords } from '@/core/merge';
+import { scopeOf } from '@/core/parity';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
 import { axisValues, type Columns, emptyColumns, encodeColumns, MASK_AXES, setRow } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
@@ -17,7 +18,7 @@ import { copyRows } from '@/db/copy';
 import { Review, SourceDatabase, type StoredAxis } from '@/db/schema';
 import type { Context } from './context';
 import type { Progress } from './progress';
-import { NO_SCOPE_RULES, ruleSetFor, scopeOf } from './rule-set';
+import { NO_SCOPE_RULES, ruleSetFor } from './rule-set';
 import { assignWorkNumbers } from './work-numbers';
 
 const PAGE = 1000;

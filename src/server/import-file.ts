@@ -1,12 +1,11 @@
 import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Entry, readBatches } from '@/core/formats';
 import { problemWords } from '@/core/record';
 import { copyRows } from '@/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/db/schema';
 import type { Context } from './context';
-import { filePath } from './files';
+import { filePath, readAhead } from './files';
 import type { Progress } from './progress';
 import { enqueue } from './queue';
 
@@ -14,7 +13,7 @@ const RECORD_COLUMNS = ['review_id', 'no', 'file_id', 'database_id', 'ordinal', 
 const REJECTED_COLUMNS = ['review_id', 'file_id', 'ordinal', 'line', 'code', 'message', 'raw'];
 const KEPT_OF_REJECTED = 100_000;
 /** A file may hold millions of entries that are none; so many are listed, all are counted. */
-const MAX_REJECTED_ROWS = 20_000;
+export const MAX_REJECTED_ROWS = 20_000;
 
 /**
  * Reads a received file into records and rejections, in one transaction, and queues the classification. Running it
@@ -70,9 +69,9 @@ async function copyEntries(
   async function* records() {
     let bytesRead = 0;
     async function* chunks() {
-      for await (const chunk of createReadStream(filePath(file.reviewId, file.id), { highWaterMark: 1 << 18 })) {
-        bytesRead += (chunk as Buffer).length;
-        yield chunk as Buffer;
+      for await (const chunk of readAhead(filePath(file.reviewId, file.id))) {
+        bytesRead += chunk.length;
+        yield chunk;
       }
     }
     for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined })) {

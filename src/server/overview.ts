@@ -3,6 +3,7 @@ import { axisValues } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
 import { Criterion, ImportFile, Job, Retrieval } from '@/db/schema';
 import type { Context } from './context';
+import { MAX_REJECTED_ROWS } from './import-file';
 import { retrievalsOf } from './retrievals';
 import { type ReviewState, reviewState } from './review-state';
 import { databaseNames, databasesOf } from './save-database';
@@ -73,7 +74,8 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
         name: f.name,
         database: databaseNames(retrievals.find((r) => r.id === f.retrievalId)!, databases),
         parsed: inFiles.find((n) => n.file_id === f.id)?.n ?? 0,
-        rejected: rejected?.[f.id] ?? 0,
+        // Of millions only the first are listed; the import counted them all.
+        rejected: f.rejected > MAX_REJECTED_ROWS ? f.rejected : (rejected?.[f.id] ?? 0),
         entries: f.parsed + f.rejected,
       })),
       records,

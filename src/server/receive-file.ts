@@ -12,7 +12,7 @@ import { filePath } from './files';
 import { enqueue } from './queue';
 import { EMPTY_RETRIEVAL, insertRetrieval, retrievalById, retrievalsOf } from './retrievals';
 
-export const MAX_FILE_BYTES = 512 * 1024 * 1024;
+export const MAX_FILE_BYTES = 1024 * 1024 * 1024;
 class TooLarge extends Error {}
 
 /** Where a file belongs: a retrieval, or a database, whose newest retrieval gets it (a first one is begun if need be). */
@@ -44,7 +44,7 @@ export async function receiveFile(
     return refuse('no-file', 'The file that this one corrects is not in the same retrieval.');
   const fileId = randomUUID();
   const kept = await keep(filePath(reviewId, fileId), body);
-  if (!kept) return refuse('too-large', `${name} is larger than 512 MB. Export it in parts.`);
+  if (!kept) return refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
   const path = filePath(reviewId, fileId);
   const twin = await twinOf(ctx, reviewId, kept.sha256, place.retrieval);
   if (twin) {

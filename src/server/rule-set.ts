@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
-import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, PEER_REVIEW_TABLE, SCHEMES, termKey } from '@/core/classify';
-import type { LimiterProfile } from '@/core/parity';
+import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, PEER_REVIEW_TABLE, SCHEMES } from '@/core/classify';
 import { BIBTEX_TYPES, CSL_TYPES, MESH_PUBLICATION_TYPES, MODS_GENRES, MODS_RESOURCES, RIS_TYPES } from '@/core/vocabularies';
 import type { Context } from './context';
 import { enqueue } from './queue';
@@ -24,12 +23,6 @@ export const RULE_SET = createHash('sha256')
   )
   .digest('hex')
   .slice(0, 16);
-
-/** What a database's profile says of its records. */
-export const scopeOf = (profile: LimiterProfile): DatabaseScope => ({
-  allJournalsRefereed: profile.allJournalsRefereed,
-  terms: Object.fromEntries(profile.terms.map((t) => [termKey(t.vocabulary, t.term), t.sets])),
-});
 
 /** The rules together with what a database's scope adds to them. */
 export function ruleSetFor({ allJournalsRefereed, terms = {} }: DatabaseScope): string {

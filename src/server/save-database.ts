@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { limiterProfile } from '@/core/parity';
+import { limiterProfile, scopeOf } from '@/core/parity';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import { enqueue } from './queue';
-import { ruleSetFor, scopeOf } from './rule-set';
+import { ruleSetFor } from './rule-set';
 
 export const DatabaseInput = z.strictObject({
   id: z.uuid().nullable(),

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { emptyRecord, RECORD_FORMATS, type RecordFormat } from '@/core/record';
 import { readText } from '@/testing/read-text';
+import { TextDecoding } from './decode';
 import { detectFormat } from './detect';
 import { readBatches } from './read-entries';
 import { writeRecords } from './write-records';
@@ -89,6 +90,16 @@ function mutate(bytes: Uint8Array, changes: readonly (typeof mutation extends fc
   return Uint8Array.from(now);
 }
 
+const decoded = (bytes: Uint8Array): string[] => {
+  const decoding = new TextDecoding();
+  return [...decoding.push(bytes), ...decoding.end()].map((b) => b.text);
+};
+const linesIn = (texts: readonly string[]): string[] =>
+  texts
+    .flatMap((t) => t.split(/\r?\n/))
+    .map((l) => l.trim())
+    .filter(Boolean);
+
 test.each(RECORD_FORMATS)(
   '%s: no input, however mutated, faults; every entry is one or the other, in order, in any pieces',
   async (format) => {
@@ -107,6 +118,8 @@ test.each(RECORD_FORMATS)(
           if (e.kind === 'record') expect(e.record.title || e.record.doi || e.record.pmid).toBeTruthy();
         }
         const kinds = (list: typeof entries) => list.map((e) => [e.kind, e.line]);
+        // In the tagged formats every line stands in exactly one entry, whatever happened to it.
+        if (format === 'ris' || format === 'nbib') expect(linesIn(entries.map((e) => e.raw))).toEqual(linesIn(decoded(bytes)));
         // How the bytes arrive must not matter; a table's delimiter is guessed from what arrives first.
         if (format !== 'csv') expect(kinds(await readText(bytes, format, size))).toEqual(kinds(entries));
       }),

@@ -50,7 +50,9 @@ export class TaggedReader implements EntryReader {
       let end = newline < 0 ? length : newline;
       if (end > at && text.charCodeAt(end - 1) === 13) end--;
       const next = newline < 0 ? length : newline + 1;
-      const value = this.format.valueAt(text, at, end);
+      const first = text.charCodeAt(at);
+      // Most lines begin with a capital or continue with spaces: only the former can carry a tag.
+      const value = first >= 65 && first <= 90 ? this.format.valueAt(text, at, end) : -1;
       const tag = value < 0 ? '' : this.tagAt(text, at);
       if (tag === this.format.opens) {
         if (this.open) this.open.raw.push(text.slice(from, at));
@@ -62,7 +64,7 @@ export class TaggedReader implements EntryReader {
       if (!open) {
         if (!isBlank(text, at, end)) this.keepStray(text, at, end);
         else if (this.stray) this.stray.raw.push('');
-      } else if (this.format.closes === null && isBlank(text, at, end)) {
+      } else if (this.format.closes === null && (end === at || (first <= 32 && isBlank(text, at, end)))) {
         open.raw.push(text.slice(from, at));
         open.closed = true;
         this.finish(done);
@@ -119,7 +121,7 @@ export class TaggedReader implements EntryReader {
     const last = open.fields.at(-1);
     const more = trimmed(text, at, end);
     if (!last || more === '') return;
-    if (LOOKS_TAGGED.test(more) && more.length >= end - at) {
+    if (more.length >= end - at && LOOKS_TAGGED.test(more)) {
       open.problems.push({ code: 'broken-line', line: this.number, field: last.tag, text: clip(more) });
     }
     // Joined with a space, as wrapped text wants; a long word that was cut has no space to lose in the sources we read.

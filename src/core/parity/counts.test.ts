@@ -1,6 +1,7 @@
 import { compareRuns, type RunRecord } from './compare-runs';
 import { reconcileCounts } from './counts';
 import { DEFAULT_PROFILE, limiterProfile, readProfile, writeProfile } from './profile';
+import { writeSearchLog } from './search-log';
 
 const NONE = { notExported: '', notInFile: '' };
 
@@ -73,3 +74,55 @@ test.each([
   ['another file', '{"a":1}', /not a profile that can be used/],
   ['a value that is none', writeProfile('V', 'VH', { ...DEFAULT_PROFILE, carries: ['smell' as never] }), /profile → carries → 0/],
 ])('a file that is %s is refused with its place', (_, text, words) => expect(readProfile(text)).toMatch(words));
+
+test('a search log says all that was said, and names what was not', () => {
+  const text = writeSearchLog('Knee pads', '2026-09-14', [
+    {
+      number: 2,
+      databases: 'Vellmora + Ostrane',
+      platform: 'Vellmora search page',
+      searchedOn: '2026-08-29',
+      coverageFrom: '1988',
+      coverageTo: '',
+      defaultFields: '',
+      wordVariation: 'plurals',
+      strategy: 'night AND\nlight',
+      steps: [
+        {
+          number: 1,
+          done: 'night',
+          count: 4000,
+          limiters: [{ name: 'English', how: 'query' }],
+          tabs: [{ name: 'books', count: 12 }],
+          removed: ['Peer reviewed'],
+        },
+      ],
+      reported: 402,
+      exported: 400,
+      inFile: 400,
+      parsed: 398,
+      rejected: 2,
+      reasons: { notExported: 'A limit.', notInFile: '' },
+      capped: true,
+      sortOrder: 'date',
+      ranBy: 'M. Okonjo',
+      notes: '',
+      updates: 1,
+      withdrawn: true,
+      withdrawnWhy: 'Wrong day.',
+    },
+  ]);
+  for (const words of [
+    'Retrieval 2: Vellmora + Ostrane (withdrawn)',
+    'Withdrawn because: Wrong day.',
+    'Brings up to date: retrieval 1',
+    'Coverage: 1988 to not said',
+    'Fields searched by default: not said',
+    '  night AND\n  light',
+    '1. night — 4,000 [books 12]; limiters: English (by the query); taken off on purpose: Peer reviewed',
+    'Reported 402; exported 400; in the files 400 = 398 records + 2 rejected',
+    'Not all were exported: A limit.',
+    'sorted by: date',
+  ])
+    expect(text).toContain(words);
+});

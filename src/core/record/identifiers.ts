@@ -8,8 +8,13 @@ export function normaliseDoi(text: string): string {
   if (!text.includes('10.')) return '';
   const found = /\b(10\.\d{4,9}(?:\.\d+)*\/\S+)/i.exec(text.includes('%') ? text.replace(/%2f/gi, '/') : text);
   if (!found) return '';
-  let doi = found[1]!.toLowerCase().replace(/[.,;]+$/, '');
-  // A closing bracket belongs to the sentence around a DOI unless the DOI opened it.
+  const doi = found[1]!.toLowerCase();
+  return /\w/.test(doi[doi.length - 1]!) ? doi : withoutSentence(doi);
+}
+
+/** What ends the sentence around a DOI is not its own; nor is a closing bracket, unless the DOI opened it. */
+function withoutSentence(text: string): string {
+  let doi = text.replace(/[.,;]+$/, '');
   while (/[)\]>}]$/.test(doi) && unbalanced(doi)) doi = doi.slice(0, -1);
   return doi;
 }

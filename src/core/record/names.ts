@@ -5,8 +5,9 @@ import type { Person } from './bib-record';
  * initials is kept whole as the family name: guessing its parts would swap names.
  */
 export function readName(text: string): Person {
-  const even = /\s\s|[\t\n]/.test(text) ? text.replace(/\s+/g, ' ') : text;
-  const clean = even.trim().replace(/,$/, '');
+  let clean = text.includes('  ') || text.includes('\t') || text.includes('\n') ? text.replace(/\s+/g, ' ') : text;
+  clean = clean.trim();
+  if (clean.endsWith(',')) clean = clean.slice(0, -1);
   const comma = clean.indexOf(',');
   if (comma > 0) return { family: clean.slice(0, comma).trim(), given: clean.slice(comma + 1).trim() };
   const initials = /^(.+?) ([A-Z]{1,4})$/.exec(clean);

@@ -65,7 +65,16 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
       ) : (
         <DatabaseTable reviewId={reviewId} databases={view.databases} />
       )}
-      {view.databases.length > 0 && <h2 className="mt-5 mb-2 text-[17px]">Search log</h2>}
+      {view.databases.length > 0 && (
+        <div className="mt-5 mb-2 flex items-baseline gap-4">
+          <h2 className="text-[17px]">Search log</h2>
+          {view.retrievals.length > 0 && (
+            <a className="text-[13px] text-navy underline-offset-2 hover:underline" href={`/api/reviews/${reviewId}/search-log`} download>
+              Download as text
+            </a>
+          )}
+        </div>
+      )}
       <div className="flex flex-col gap-3">
         {view.retrievals.map((r) => (
           <RetrievalCard

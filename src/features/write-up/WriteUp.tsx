@@ -32,6 +32,16 @@ interface WriteUpProps {
   numbers: number[];
 }
 
+/** The formats for other programs. */
+const RECORD_EXPORTS = [
+  ['ris', 'RIS'],
+  ['nbib', 'MEDLINE tagged'],
+  ['pubmed-xml', 'PubMed XML'],
+  ['bibtex', 'BibTeX'],
+  ['csl-json', 'CSL-JSON'],
+  ['mods', 'MODS XML'],
+] as const;
+
 /** The counts that reconcile, reasons, and the exports. */
 export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }: WriteUpProps) {
   const total = ROWS.reduce((n, [state]) => n + overview.states[state], 0);
@@ -126,16 +136,18 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
             <a className={link} href={`/api/reviews/${reviewId}/export/csv`} download>
               Kept and excluded as CSV
             </a>
-            <a className={link} href={`/api/reviews/${reviewId}/export/ris`} download>
-              Kept and excluded as RIS
-            </a>
+            {RECORD_EXPORTS.map(([code, label]) => (
+              <a key={code} className={link} href={`/api/reviews/${reviewId}/export/${code}`} download>
+                Kept and excluded as {label}
+              </a>
+            ))}
             <a className={link} href={`/api/reviews/${reviewId}/export/csv?states=all`} download>
               All works as CSV
             </a>
           </div>
           <p className="mt-2 text-[13px] text-slate">
             CSV holds every axis with its possible values and the tier that settled it, the outcome, the decision, the reason and the
-            grounds. RIS holds the grounds in a note.
+            grounds. The other formats hold the records, with the grounds in a note.
           </p>
         </div>
       </div>

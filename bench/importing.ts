@@ -1,0 +1,79 @@
+/**
+ * From a file to rows in PostgreSQL, beside the bare COPY of the same rows into a table like it, in the same run. It
+ * wants DATABASE_URL, and works in a database of its own that it drops again.
+ */
+import { createReadStream, createWriteStream, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { MikroORM } from '@mikro-orm/postgresql';
+import { Client } from 'pg';
+import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
+import { DEFAULT_PROFILE } from '@/core/parity';
+import { ormConfig } from '@/db/config';
+import { Job } from '@/db/schema';
+import type { Context } from '@/server/context';
+import { importFile } from '@/server/import-file';
+import { progressOf } from '@/server/progress';
+import { closeQueue } from '@/server/queue';
+import { receiveFile } from '@/server/receive-file';
+import { createReview } from '@/server/review-settings';
+import { saveDatabase } from '@/server/save-database';
+import { row, seconds } from './print';
+import { type SHAPES, writeSeeded } from './seeded-files';
+
+const RECORDS = 100_000;
+
+export async function importing(formats: readonly (keyof typeof SHAPES)[]) {
+  const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
+  process.env.NARROW_SIEVE_DATA = folder;
+  const orm = await MikroORM.init(ormConfig());
+  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const client = new Client({ connectionString: process.env.DATABASE_URL });
+  await client.connect();
+  try {
+    for (const format of formats) {
+      const path = join(folder, `big.${format}`);
+      writeSeeded(path, format, RECORDS);
+      const { id } = await createReview(context(), {
+        title: 'Bench',
+        question: '',
+        kind: 'treatment-benefit',
+        population: '',
+        intervention: '',
+        comparison: '',
+        outcome: '',
+        asOf: '2026-09-14',
+        scheme: 'ocebm-2011',
+        person: 'Bench',
+      });
+      const database = await saveDatabase(context(), id, { id: null, name: 'Vellmora', tag: 'VH', profile: DEFAULT_PROFILE });
+      if (!database.ok) throw new Error(database.message);
+      const received = await receiveFile(context(), id, { databaseId: database.id }, 'big', createReadStream(path));
+      if (!received.ok) throw new Error(received.message);
+      const job = await orm.em.fork().findOneOrFail(Job, { reviewId: id, kind: 'import-file' });
+      const from = process.hrtime.bigint();
+      await importFile(context(), id, received.fileId, progressOf(context(), id, job.id));
+      const ours = seconds(from);
+      const copied = join(folder, 'rows');
+      await pipeline(client.query(copyTo(`copy (select * from record where review_id = '${id}') to stdout`)), createWriteStream(copied));
+      await client.query('create table bench_record (like record including all)');
+      const bareFrom = process.hrtime.bigint();
+      await client.query('begin');
+      await pipeline(createReadStream(copied, { highWaterMark: 1 << 18 }), client.query(copyFrom('copy bench_record from stdin')));
+      await client.query('commit');
+      const bare = seconds(bareFrom);
+      await client.query('drop table bench_record');
+      row(
+        `${format} file to ${RECORDS.toLocaleString('en-GB')} rows in PostgreSQL; bare COPY of the same rows`,
+        `${ours.toFixed(1)} s; ${bare.toFixed(1)} s; ${(ours / bare).toFixed(2)} times`,
+      );
+    }
+    row('most memory of the importing process', `${Math.round(process.resourceUsage().maxRSS / 1000)} MB`);
+  } finally {
+    await client.end();
+    await closeQueue();
+    await orm.close(true);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

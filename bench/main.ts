@@ -1,0 +1,15 @@
+/**
+ * tsx bench/main.ts [reading|importing|slice]: prints figures with the machine's facts, and passes no judgement.
+ * Importing wants a database: DATABASE_URL, which "npm run bench" sets.
+ */
+import { importing } from './importing';
+import { machine } from './print';
+import { reading } from './reading';
+import { slice } from './slice';
+
+const only = process.argv[2];
+const wants = (part: string) => !only || only === part;
+console.log(`${machine()}\n`);
+if (wants('reading')) reading();
+if (wants('importing')) await importing(['ris', 'nbib', 'pubmed-xml']);
+if (wants('slice')) await slice();

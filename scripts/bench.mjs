@@ -1,0 +1,27 @@
+/** npm run bench [-- reading|importing|slice]: measures on a throw-away database of its own. */
+import { join } from 'node:path';
+import { runTypeScript, TSX } from './application.mjs';
+import { findPostgres, startPostgres } from './postgres.mjs';
+import { checkNode, ensurePackages, ensurePostgres, main, ROOT, run } from './system.mjs';
+
+await main(async () => {
+  checkNode();
+  ensurePackages();
+  ensurePostgres(findPostgres);
+  // Durable, as the application's own database is: the figures are what people wait for.
+  const database = await startPostgres({
+    folder: join(ROOT, '.data', 'bench'),
+    firstPort: 54600,
+    database: 'narrow_sieve_bench',
+    durable: true,
+  });
+  try {
+    runTypeScript('src/db/migrate.ts', ['up'], { DATABASE_URL: database.url });
+    run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: database.url },
+    });
+  } finally {
+    if (database.started) database.stop();
+  }
+});
