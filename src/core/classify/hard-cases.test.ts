@@ -180,8 +180,8 @@ test('flags: retracted in any record, and not indexed yet', () => {
 });
 test('unmapped terms are listed, never dropped', () => {
   expect(classify([aRecord({ types: [...pt('Lamp Study'), { vocabulary: 'ris-type', term: 'XYZZ' }] })]).unmapped).toEqual([
-    'Publication type: Lamp Study',
-    'RIS type: XYZZ',
+    'mesh-publication-type|Lamp Study',
+    'ris-type|XYZZ',
   ]);
 });
 test('the order of records does not matter', () => {

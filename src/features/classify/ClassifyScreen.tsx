@@ -160,10 +160,10 @@ export function ClassifyScreen({ reviewId, revision, schemeId, databases, unmapp
           <h2 className="text-[16px]">Terms that no table knows</h2>
           <ul className="text-[13.5px]">
             {unmapped.map((u) => (
-              <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex items-center gap-2">
+              <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex min-h-7 items-center gap-2">
                 <DatabaseTag tag={u.tag} />
                 <Link
-                  className="underline-offset-2 hover:underline"
+                  className="inline-flex min-h-6 items-center underline-offset-2 hover:underline"
                   href={
                     u.tag === '--' ? `/reviews/${reviewId}/records?database=--` : `/reviews/${reviewId}/retrieve/database/${u.tag}#terms`
                   }

@@ -41,7 +41,7 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
         <h1 className="text-[20px]">Record {record.no}</h1>
         <span className="text-slate">
           {record.database.name} · {record.file}, line {record.line} (entry {record.ordinal}) ·{' '}
-          <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/retrieve/${record.retrieval}`}>
+          <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/retrieve/${record.retrieval}`}>
             retrieval {record.retrieval}
           </Link>
         </span>

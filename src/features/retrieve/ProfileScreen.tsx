@@ -74,7 +74,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
             <legend className="mb-1 text-[13px] text-slate">Its records carry</legend>
             <div className="grid grid-cols-2 gap-x-3 gap-y-1">
               {(Object.keys(CARRIED) as Carried[]).map((c) => (
-                <label key={c} className="flex items-center gap-2 text-[13.5px]">
+                <label key={c} className="flex min-h-[26px] items-center gap-2 text-[13.5px]">
                   <input
                     type="checkbox"
                     className="size-4 accent-(--navy)"

@@ -127,11 +127,11 @@ function Totals({ reviewId, retrievals, unattributed }: { reviewId: string; retr
         {files.length} {files.length === 1 ? 'file' : 'files'}.
       </p>
       <p className="text-[13px] text-slate">
-        <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/records`}>
+        <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/records`}>
           All records
         </Link>
         {' · '}
-        <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/records?problem=any`}>
+        <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/records?problem=any`}>
           those read with a problem
         </Link>
         {unattributed > 0 && (
