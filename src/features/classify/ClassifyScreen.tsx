@@ -87,7 +87,7 @@ export function ClassifyScreen({ reviewId, revision, schemeId, databases, unmapp
         headings.
       </p>
       {engine.state === 'failed' && <p role="alert">{engine.message}</p>}
-      <table className="w-full max-w-[1080px] border-collapse">
+      <table className="w-full max-w-[1240px] border-collapse">
         <thead>
           <tr className="h-8 text-left text-[13px] text-slate">
             <th scope="col" className="w-[150px] font-medium">
@@ -99,8 +99,10 @@ export function ClassifyScreen({ reviewId, revision, schemeId, databases, unmapp
               </th>
             ))}
             {shown.map((d) => (
-              <th key={d.tag} scope="col" className="pl-8 text-left font-medium">
-                <DatabaseTag tag={d.tag} name={d.name} /> {d.name}: settled or inferred
+              <th key={d.tag} scope="col" className="pl-5 text-right font-medium">
+                <Explained meaning={`Works of ${d.name} that are settled or inferred, of all its works.`}>
+                  <DatabaseTag tag={d.tag} name={d.name} /> known
+                </Explained>
               </th>
             ))}
           </tr>
@@ -136,7 +138,7 @@ export function ClassifyScreen({ reviewId, revision, schemeId, databases, unmapp
                 const c = tables[a]?.databases[i];
                 const total = c ? KNOWN_AS.reduce((n, k) => n + c[k], 0) : 0;
                 return (
-                  <td key={d.tag} className="pl-8">
+                  <td key={d.tag} className="whitespace-nowrap pl-5 text-right">
                     {c && (
                       <button
                         type="button"

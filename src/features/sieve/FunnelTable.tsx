@@ -165,29 +165,30 @@ function Cells({
             onClick={ask('left')}
             className="font-bold text-[15px]"
           />
-          <span className="ml-auto flex gap-2 text-[12.5px]">
-            {cell.held > 0 && (
-              <Figure
-                n={cell.held}
-                before="+"
-                after=" held"
-                label={`${count(cell.held)} held, ${where}`}
-                active={is('held')}
-                onClick={ask('held')}
-                className="font-semibold text-copper"
-              />
-            )}
-            {cell.stoppedHere > 0 && (
-              <Figure
-                n={cell.stoppedHere}
-                before="−"
-                label={`${count(cell.stoppedHere)} stopped here, ${where}`}
-                active={is('stopped-here')}
-                onClick={ask('stopped-here')}
-                className="text-slate"
-              />
-            )}
-          </span>
+          {cell.stoppedHere > 0 && (
+            <Figure
+              n={cell.stoppedHere}
+              before="−"
+              label={`${count(cell.stoppedHere)} stopped here, ${where}`}
+              active={is('stopped-here')}
+              onClick={ask('stopped-here')}
+              className="ml-auto text-[12.5px] text-slate"
+            />
+          )}
+        </div>
+        {/* A line of its own, also when nothing is held: bars of a row stand level, whatever the number of databases. */}
+        <div className="h-[22px] text-[12.5px]">
+          {cell.held > 0 && (
+            <Figure
+              n={cell.held}
+              before="+"
+              after=" held"
+              label={`${count(cell.held)} held, ${where}`}
+              active={is('held')}
+              onClick={ask('held')}
+              className="whitespace-nowrap font-semibold text-copper"
+            />
+          )}
         </div>
         <NarrowingBar left={cell.left} held={cell.held} total={firsts[i]!.left} />
       </td>

@@ -133,16 +133,24 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
           )}
           <h2 className="mt-5 mb-2 text-[17px]">Take it with you</h2>
           <div className="flex flex-wrap gap-2">
-            <a className={link} href={`/api/reviews/${reviewId}/export/csv`} download>
-              Kept and excluded as CSV
+            <span className="w-full text-slate">Kept and excluded, as</span>
+            <a className={link} href={`/api/reviews/${reviewId}/export/csv`} aria-label="Kept and excluded as CSV" download>
+              CSV
             </a>
             {RECORD_EXPORTS.map(([code, label]) => (
-              <a key={code} className={link} href={`/api/reviews/${reviewId}/export/${code}`} download>
-                Kept and excluded as {label}
+              <a
+                key={code}
+                className={link}
+                href={`/api/reviews/${reviewId}/export/${code}`}
+                aria-label={`Kept and excluded as ${label}`}
+                download
+              >
+                {label}
               </a>
             ))}
-            <a className={link} href={`/api/reviews/${reviewId}/export/csv?states=all`} download>
-              All works as CSV
+            <span className="mt-2 w-full text-slate">All works</span>
+            <a className={link} href={`/api/reviews/${reviewId}/export/csv?states=all`} aria-label="All works as CSV" download>
+              CSV
             </a>
           </div>
           <p className="mt-2 text-[13px] text-slate">
