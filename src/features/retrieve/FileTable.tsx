@@ -43,10 +43,10 @@ export function FileTable({ reviewId, files, jobs, formats, onRejected, onChange
                 <span className="ml-2 text-[12.5px] text-slate">corrects {files.find((f) => f.id === file.corrects)?.name}</span>
               )}
             </td>
-            <td>{file.formatLabel || 'not read'}</td>
-            <td className="text-right">{mb(file.bytes)}</td>
             {file.state === 'imported' ? (
               <>
+                <td>{file.formatLabel}</td>
+                <td className="text-right">{mb(file.bytes)}</td>
                 <td className="text-right">{count(file.parsed + file.rejected)}</td>
                 <td className="text-right">
                   <Link
@@ -73,7 +73,7 @@ export function FileTable({ reviewId, files, jobs, formats, onRejected, onChange
                 </td>
               </>
             ) : (
-              <td colSpan={3} className="py-1 pl-4">
+              <td colSpan={5} className="py-1">
                 <Unread
                   reviewId={reviewId}
                   file={file}
