@@ -107,7 +107,8 @@ export class TaggedReader implements EntryReader {
     }
     let tag = this.tags.get(key);
     if (tag === undefined) {
-      tag = text.slice(at, to);
+      // As a key of an object it is the very string that the tags in our code are: comparing them compares no letters.
+      [tag = ''] = Object.keys({ [text.slice(at, to)]: 0 });
       this.tags.set(key, tag);
     }
     return tag;
