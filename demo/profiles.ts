@@ -1,5 +1,6 @@
 import { axisOf, type LimiterProfile, PROFILE_AXES, type SearchStep } from '@/core/parity';
 import { ARTICLES } from '@/core/vocabularies';
+import { BRINDLECOTE_COLUMNS } from './write-more-exports';
 
 const axes = (own: Partial<LimiterProfile['axes']>): LimiterProfile['axes'] =>
   Object.fromEntries(PROFILE_AXES.map((a) => [a, own[a] ?? axisOf('none')])) as LimiterProfile['axes'];
@@ -241,21 +242,7 @@ export const DEMO_DATABASES: DemoDatabase[] = [
       ],
       columns: {
         delimiter: ';',
-        header: [
-          'Record number',
-          'Document title',
-          'Creators',
-          'Source title',
-          'Publication date',
-          'Volume',
-          'Issue',
-          'Pages',
-          'DOI',
-          'Document type',
-          'Language',
-          'Shelf',
-          'Summary',
-        ],
+        header: BRINDLECOTE_COLUMNS,
         roles: [
           'accession',
           'title',

@@ -123,27 +123,28 @@ export function writeTarnwick(works: readonly DemoWork[]): string {
 
 const cell = (text: string) => (/[";\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
+export const BRINDLECOTE_COLUMNS = [
+  'Record number',
+  'Document title',
+  'Creators',
+  'Source title',
+  'Publication date',
+  'Volume',
+  'Issue',
+  'Pages',
+  'DOI',
+  'Document type',
+  'Language',
+  'Shelf',
+  'Summary',
+];
+
 /**
  * Brindlecote's export: a table with semicolons and columns of its own. Some names are swapped, some titles hold
  * markup, and two rows are broken.
  */
 export function writeBrindlecote(works: readonly DemoWork[]): string {
-  const header = [
-    'Record number',
-    'Document title',
-    'Creators',
-    'Source title',
-    'Publication date',
-    'Volume',
-    'Issue',
-    'Pages',
-    'DOI',
-    'Document type',
-    'Language',
-    'Shelf',
-    'Summary',
-  ];
-  const rows = [header.join(';')];
+  const rows = [BRINDLECOTE_COLUMNS.join(';')];
   let number = 70_000;
   for (const work of works) {
     const own = work.brindlecote;

@@ -5,6 +5,7 @@ import { DEFAULT_PROFILE, type LimiterProfile, readProfile } from '@/core/parity
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { FileInput } from '@/ui/file-input';
 import { call } from '../shell/call';
 
 /** A new database, with a profile of its own or one that a colleague handed over. Its profile has a page of its own. */
@@ -69,18 +70,7 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
           from a file.
           {loaded && <b className="block font-semibold text-ink">The profile of {loaded} will be used.</b>}
         </p>
-        <input
-          ref={input}
-          type="file"
-          hidden
-          aria-label="Profile file"
-          accept=".json,application/json"
-          onChange={(e) => {
-            const [chosen] = e.target.files ?? [];
-            if (chosen) void load(chosen);
-            e.target.value = '';
-          }}
-        />
+        <FileInput ref={input} label="Profile file" accept=".json,application/json" onFiles={([chosen]) => void load(chosen!)} />
         {error && (
           <p role="alert" className="font-medium text-copper">
             {error}

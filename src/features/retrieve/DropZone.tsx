@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import type { RetrieveView } from '@/server/retrieve-view';
 import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
+import { FileInput } from '@/ui/file-input';
 import { type UploadTarget, upload } from './upload';
 
 interface DropZoneProps {
@@ -70,17 +71,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
         >
           <Upload size={15} aria-hidden /> Choose files
         </Button>
-        <input
-          ref={input}
-          type="file"
-          multiple
-          hidden
-          aria-label={label}
-          onChange={(e) => {
-            void send([...(e.target.files ?? [])]);
-            e.target.value = '';
-          }}
-        />
+        <FileInput ref={input} label={label} multiple onFiles={(files) => void send(files)} />
         <span className="text-slate" role="status">
           {sending ? `Sending ${sending.name}: ${Math.round(sending.share * 100)}%` : `or drop them here, as exported from ${names}`}
         </span>

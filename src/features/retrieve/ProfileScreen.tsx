@@ -6,6 +6,7 @@ import { CARRIED, type Carried, type LimiterProfile, readProfile, writeProfile }
 import type { DatabaseView } from '@/server/database-terms';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
+import { FileInput } from '@/ui/file-input';
 import { DatabaseTag } from '@/ui/marks';
 import { saveWords, useAutosave } from '../question/useAutosave';
 import { call } from '../shell/call';
@@ -144,18 +145,7 @@ function ProfileFileButtons({ reviewId, database }: { reviewId: string; database
       )}
       <Button onClick={() => input.current?.click()}>Load a profile</Button>
       <Button onClick={saveFile}>Save as a file</Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label="Profile file"
-        accept=".json,application/json"
-        onChange={(e) => {
-          const [chosen] = e.target.files ?? [];
-          if (chosen) void load(chosen);
-          e.target.value = '';
-        }}
-      />
+      <FileInput ref={input} label="Profile file" accept=".json,application/json" onFiles={([chosen]) => void load(chosen!)} />
     </div>
   );
 }

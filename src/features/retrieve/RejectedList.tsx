@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
+import { FileInput } from '@/ui/file-input';
 import { RawText } from '@/ui/raw-text';
 import { upload } from './upload';
 
@@ -56,17 +57,7 @@ export function RejectedList({ reviewId, retrievalId, file, withdrawn, onSent, o
           <>
             <span className="text-slate">to correct them in an editor, then</span>
             <Button onClick={() => input.current?.click()}>Import the corrected file</Button>
-            <input
-              ref={input}
-              type="file"
-              hidden
-              aria-label={`Correction of ${file.name}`}
-              onChange={(e) => {
-                const [chosen] = e.target.files ?? [];
-                if (chosen) void send(chosen);
-                e.target.value = '';
-              }}
-            />
+            <FileInput ref={input} label={`Correction of ${file.name}`} onFiles={([chosen]) => void send(chosen!)} />
           </>
         )}
       </div>
