@@ -145,4 +145,9 @@ test('a limiter profile is saved to a file and loaded into another review', asyn
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Date: how it is set')).toHaveValue('Custom range');
+  // Its tag is its address: a new one keeps the page.
+  await page.getByLabel('Tag', { exact: true }).fill('OX');
+  await page.waitForURL(/database\/OX$/);
+  await expect(page.getByLabel('Tag', { exact: true })).toHaveValue('OX');
+  await expect(page.getByLabel('Date: how it is set')).toHaveValue('Custom range');
 });

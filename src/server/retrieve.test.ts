@@ -12,6 +12,7 @@ import { rejectedFile } from './rejected-entries';
 import { retrievalView } from './retrieval-view';
 import { addRetrieval, EMPTY_RETRIEVAL, saveRetrieval, withdrawRetrieval } from './retrievals';
 import { retrieveView } from './retrieve-view';
+import { runJob } from './run-job';
 import { saveDatabase } from './save-database';
 
 let db: TestDatabase;
@@ -163,6 +164,28 @@ test('an import is broken off without a trace, and read again', async () => {
   await db.work(id);
   expect(await state()).toBe('imported');
   expect(await readAgain(db.context(), id, { fileId: sent.fileId, format: 'nbib' })).toMatchObject({ ok: false, code: 'read-already' });
+});
+
+test('an import that is under way is broken off, rolled back, and the next one goes on as ever', async () => {
+  const { id } = await aReview(db.context());
+  const vh = await database(id, 'Vellmora', 'VH');
+  const entries = Array.from({ length: 40_000 }, (_, i): [string, string, string] => [
+    `A${i}`,
+    `Knee pads ${i}`,
+    `AB  - ${'Words. '.repeat(20)}\n`,
+  ]);
+  const sent = await receiveFile(db.context(), id, { databaseId: vh }, 'big.ris', Readable.from([Buffer.from(ris(...entries))]));
+  if (!sent.ok) throw new Error(sent.message);
+  const job = await db.context().em.findOneOrFail(Job, { reviewId: id, fileId: sent.fileId });
+  const running = runJob(db.context(), id, job.id, true);
+  const state = async () => (await db.context().em.findOneOrFail(Job, { reviewId: id, id: job.id })).state;
+  while ((await state()) !== 'running') await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(await cancelImport(db.context(), id, { fileId: sent.fileId })).toEqual({ ok: true });
+  await running;
+  expect(await state()).toBe('cancelled');
+  expect(await db.context().em.count(RecordRow, { reviewId: id })).toBe(0);
+  await send(id, { databaseId: vh }, 'small.ris', ris(['1', 'One']));
+  expect(await db.context().em.count(RecordRow, { reviewId: id })).toBe(1);
 });
 
 test('what a person says a file is comes before its content; what forbids reading does not give way', async () => {

@@ -24,6 +24,7 @@ test.each([
   ['nobody said what was exported', { reported: 10, exported: null, inFile: 9, parsed: 9, rejected: 0 }, NONE, ['asked', 'even']],
   ['nobody said anything', { reported: null, exported: null, inFile: 9, parsed: 8, rejected: 1 }, NONE, ['told']],
   ['a sum that does not add up', { reported: null, exported: null, inFile: 9, parsed: 8, rejected: 0 }, NONE, ['cannot-be']],
+  ['more records than entries', { reported: null, exported: null, inFile: 9, parsed: 11, rejected: -2 }, NONE, ['cannot-be']],
   ['nothing yet', { reported: null, exported: null, inFile: null, parsed: 0, rejected: 0 }, NONE, []],
 ] as const)('%s', (_, counts, reasons, states) => expect(reconcileCounts(counts, reasons).map((l) => l.state)).toEqual(states));
 test('the question names the numbers', () => {

@@ -60,7 +60,8 @@ export function reconcileCounts(counts: RetrievalCounts, reasons: CountReasons):
     step('not-in-file', { name: 'exported', count: exported }, { name: 'in file', count: inFile }, reasons.notInFile, 'not in the file');
   if (inFile !== null) {
     const missing = inFile - parsed;
-    const sound = missing === rejected;
+    // A correction with more records than were rejected makes it negative.
+    const sound = missing === rejected && missing >= 0;
     lines.push({
       code: 'rejected',
       from: { name: 'in file', count: inFile },

@@ -7,6 +7,7 @@ import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
 import { call } from '../shell/call';
+import { RefereedBox } from './RefereedBox';
 
 /** A new database, with a profile of its own or one that a colleague handed over. Its profile has a page of its own. */
 export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(): void }) {
@@ -48,20 +49,10 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
           <TextField label="Name" value={name} maxLength={120} required onChange={(e) => setName(e.target.value)} />
           <TextField label="Two-letter tag" value={tag} maxLength={2} required onChange={(e) => setTag(e.target.value.toUpperCase())} />
         </div>
-        <label className="flex items-start gap-2">
-          <input
-            type="checkbox"
-            className="mt-0.5 size-4 accent-(--navy)"
-            checked={profile.allJournalsRefereed}
-            onChange={(e) => setProfile({ ...profile, allJournalsRefereed: e.target.checked })}
-          />
-          <span>
-            Every journal in it is refereed
-            <span className="block text-[13px] text-slate">
-              A statement about the journals: editorials, letters and book reviews in them stay unrefereed.
-            </span>
-          </span>
-        </label>
+        <RefereedBox
+          checked={profile.allJournalsRefereed}
+          onChange={(allJournalsRefereed) => setProfile({ ...profile, allJournalsRefereed })}
+        />
         <p className="text-[13px] text-slate">
           What it can limit, and what its terms mean, goes into its limiter profile: describe it on the page of the database, or{' '}
           <button type="button" className="min-h-6 text-navy underline underline-offset-2" onClick={() => input.current?.click()}>

@@ -12,13 +12,23 @@ import { saveWords, useAutosave } from '../question/useAutosave';
 import { call } from '../shell/call';
 import { BackLink } from './BackLink';
 import { ProfileAxes } from './ProfileAxes';
+import { RefereedBox } from './RefereedBox';
 import { TermTable } from './TermTable';
 
 type Edited = Pick<DatabaseView, 'name' | 'tag' | 'profile'>;
 
 /** A database's limiter profile: what it can limit and how, what its records carry, and what its terms mean. */
 export function ProfileScreen({ reviewId, database }: { reviewId: string; database: DatabaseView }) {
-  const save = useCallback((next: Edited) => call(reviewId, 'save-database', { ...next, id: database.id }), [reviewId, database.id]);
+  const router = useRouter();
+  const save = useCallback(
+    async (next: Edited) => {
+      const result = await call(reviewId, 'save-database', { ...next, id: database.id });
+      // The address of this page is the tag.
+      if (result.ok && next.tag !== database.tag) router.replace(`/reviews/${reviewId}/retrieve/database/${next.tag}`);
+      return result;
+    },
+    [reviewId, database.id, database.tag, router],
+  );
   const { value, change, state } = useAutosave<Edited>(
     `database:${database.id}`,
     { name: database.name, tag: database.tag, profile: database.profile },
@@ -57,20 +67,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
               onChange={(e) => change({ ...value, profile, tag: e.target.value.toUpperCase() })}
             />
           </div>
-          <label className="flex items-start gap-2">
-            <input
-              type="checkbox"
-              className="mt-0.5 size-4 accent-(--navy)"
-              checked={profile.allJournalsRefereed}
-              onChange={(e) => set({ allJournalsRefereed: e.target.checked })}
-            />
-            <span>
-              Every journal in it is refereed
-              <span className="block text-[13px] text-slate">
-                A statement about the journals: editorials, letters and book reviews in them stay unrefereed.
-              </span>
-            </span>
-          </label>
+          <RefereedBox checked={profile.allJournalsRefereed} onChange={(allJournalsRefereed) => set({ allJournalsRefereed })} />
           <fieldset>
             <legend className="mb-1 text-[13px] text-slate">Its records carry</legend>
             <div className="grid grid-cols-2 gap-x-3 gap-y-1">
