@@ -1,5 +1,6 @@
 import { seeded } from '@/testing/seeded';
 import { HAND_WRITTEN } from './hand-written';
+import { DOUBTFUL } from './hand-written-doubtful';
 import { MORE_HAND_WRITTEN } from './hand-written-more';
 import { FAMILY, GIVEN, JOURNALS, LIGHTS, OUTCOMES, PEOPLE, TEMPLATES, type Template } from './templates';
 import { type DemoWork, LISTED_BY } from './work';
@@ -96,7 +97,7 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
     if (!Object.values(LISTED_BY).some((name) => work[name])) work.vellmora = { type: template.ris, date: `${year}///` };
     works.push(work);
   }
-  return [...HAND_WRITTEN, ...MORE_HAND_WRITTEN, ...works];
+  return [...HAND_WRITTEN, ...MORE_HAND_WRITTEN, ...DOUBTFUL, ...works];
 }
 
 interface Chance {

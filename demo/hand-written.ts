@@ -72,7 +72,7 @@ const DRAFTS: Record<string, Draft> = {
       level: ['not-graded', '5'],
     },
     vellmora: { type: 'JOUR', date: '2022/03/' },
-    ostrane: { types: ['Letter', 'Comment'], pmid: '99000105' },
+    ostrane: { types: ['Letter', 'Comment'], pmid: '99000105', points: [['CON', 'trial-cluster-nurses']] },
   },
   'reply-cluster-nurses': {
     title: 'Reply to: allocation in a cluster randomised trial of bright light for rotating nurses',

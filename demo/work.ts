@@ -29,13 +29,28 @@ export interface DemoWork {
   /** How Vellmora lists it; absent when it does not. */
   vellmora?: { type: string; title?: string; abstract?: string; noDoi?: boolean; date?: string };
   /** How Ostrane lists it; absent when it does not. */
-  ostrane?: { types: string[]; status?: string; title?: string; noAbstract?: boolean; pmid: string };
+  ostrane?: {
+    types: string[];
+    status?: string;
+    title?: string;
+    noAbstract?: boolean;
+    pmid: string;
+    /** Fields by which its indexers point to other works, by their keys: "CON", "ROF" and the like. */
+    points?: [tag: string, key: string][];
+  };
   /** How Quillby lists it: PubMed XML. Its PMIDs are Ostrane's, where both list a work. */
   quillby?: { types: string[]; status?: string; noAbstract?: boolean; pmid: string };
   /** How Tarnwick lists it: BibTeX. */
   tarnwick?: { type: string; ownType?: string; sessionLink?: boolean };
   /** How Brindlecote lists it: a row of its table, with its own word for the type. */
-  brindlecote?: { type: string; swapped?: boolean; markup?: boolean; noDoi?: boolean };
+  brindlecote?: {
+    type: string;
+    swapped?: boolean;
+    markup?: boolean;
+    noDoi?: boolean;
+    /** What it lists otherwise than it was printed. */
+    listed?: Partial<Pick<DemoWork, 'title' | 'doi' | 'issued' | 'volume' | 'issue' | 'pages' | 'abstract'>>;
+  };
 }
 
 /** The databases of the demo, by their tags. */

@@ -87,6 +87,7 @@ export function writeOstrane(works: readonly DemoWork[]): string {
     put('DEP', work.online);
     put('TA', venue?.abbreviation ?? '');
     put('JT', work.venue);
+    for (const [tag, key] of own.points ?? []) put(tag, reference(works.find((w) => w.key === key)!));
     if (!own.status) for (const heading of work.headings) put('MH', heading);
     put('CRDT', DAY_BEFORE);
     put('SO', `${venue?.abbreviation ?? work.venue}. ${work.issued};${work.volume}(${work.issue}):${work.pages}.`);
@@ -94,6 +95,12 @@ export function writeOstrane(works: readonly DemoWork[]): string {
     if (++written === 90) lines.push('PMID- ', 'OWN - OSTR', 'STAT- Publisher', 'DP  - 2013', '');
   }
   return `${lines.join('\n')}\n`;
+}
+
+/** How indexers name another item: its place in print and its number. */
+function reference(work: DemoWork): string {
+  const venue = VENUES[work.venue]?.abbreviation ?? work.venue;
+  return `${venue}. ${work.issued};${work.volume}(${work.issue}):${work.pages}. ${work.ostrane ? `PMID: ${work.ostrane.pmid}` : `doi: ${work.doi}`}`;
 }
 
 /** Wraps at 84 columns; continuation lines begin with six spaces. */

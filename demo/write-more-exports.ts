@@ -146,9 +146,10 @@ export const BRINDLECOTE_COLUMNS = [
 export function writeBrindlecote(works: readonly DemoWork[]): string {
   const rows = [BRINDLECOTE_COLUMNS.join(';')];
   let number = 70_000;
-  for (const work of works) {
-    const own = work.brindlecote;
+  for (const printed of works) {
+    const own = printed.brindlecote;
     if (!own) continue;
+    const work = { ...printed, ...own.listed };
     const { year, month } = parts(work.issued);
     const swap = (name: string) => {
       const [family, given] = name.split(', ');

@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util';
 import { FORMAT_CODES, type Format } from '@/core/formats';
 import { classifyCommand } from './classify';
 import { profileSettings, Unusable } from './input';
+import { mergeCommand } from './merge';
 import { parseCommand } from './parse';
 import { sieveCommand } from './sieve';
 
@@ -11,6 +12,7 @@ const USAGE = `npm run --silent cli -- COMMAND FILE…
   parse FILE…                                  a line per entry: a record, or a rejection with its place
   classify --as-of DATE --question KIND --scheme ID FILE…
                                                a line per record: its possible values on every axis, with claims
+  merge FILE…                                  a line per work with its records and links, and a line per pair to settle
   sieve --with sieve.json --as-of DATE --question KIND --scheme ID FILE…
                                                a line per work with its outcome, and a last line with the funnel
 
@@ -46,6 +48,7 @@ async function main(argv: string[]): Promise<number> {
   };
   if (command === 'parse') await parseCommand(files, settings);
   else if (command === 'classify') await classifyCommand(files, settings);
+  else if (command === 'merge') await mergeCommand(files, settings);
   else if (command === 'sieve') await sieveCommand(files, { ...settings, with: values.with });
   else throw new Unusable(`Unknown command "${command}".\n\n${USAGE}`);
   return 0;

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { claimsOfRecord, classifyWork, type RecordOfWork } from '@/core/classify';
-import { type Mergeable, mergeKeys, mergeRecords, worksOf } from '@/core/merge';
+import { mergeRecords, worksOf } from '@/core/merge';
 import { buildColumns, type ColumnRow, funnelOf, runSieve, type Sieve, sieveSchema } from '@/core/sieve';
-import { asOfDay, entriesOf, levelsOf, printLine, type Settings, Unusable } from './input';
+import { asOfDay, levelsOf, printLine, type Settings, Unusable } from './input';
+import { mergeableOf } from './mergeable';
 
 const FATES = ['through', 'held', 'stopped'] as const;
 
@@ -13,22 +13,11 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   const context = { asOf: asOfDay(settings), scheme: levelsOf(settings).scheme };
   const sieve = await readSieve(settings.with);
   const levels = levelsOf(settings);
-  const records: { file: number; ordinal: number; id: string; found: RecordOfWork }[] = [];
-  const mergeable: Mergeable[] = [];
-  for (const [index, file] of files.entries()) {
-    for await (const entry of entriesOf(file, settings)) {
-      if (entry.kind === 'rejected') continue;
-      const found = claimsOfRecord(entry.record, settings.scope);
-      records.push({
-        file: index,
-        ordinal: entry.ordinal,
-        id: entry.record.accession,
-        found: { key: records.length, dates: entry.record.dates, found },
-      });
-      const hash = createHash('sha1').update(entry.raw).digest('hex');
-      mergeable.push({ order: `${String(index).padStart(4, '0')}|${entry.record.accession}|${hash}`, keys: mergeKeys(entry.record) });
-    }
-  }
+  const records: { file: number; found: RecordOfWork }[] = [];
+  const { mergeable, places } = await mergeableOf(files, settings, (record, file) => {
+    const found = claimsOfRecord(record, settings.scope);
+    records.push({ file, found: { key: records.length, dates: record.dates, found } });
+  });
   const members = worksOf(mergeRecords(mergeable).head);
   const rows: ColumnRow[] = members.map((m, i) => ({
     number: i + 1,
@@ -43,7 +32,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
     const by = run.outcomes.by[i]!;
     await printLine({
       work: i + 1,
-      records: m.map((r) => ({ file: files[records[r]!.file], ordinal: records[r]!.ordinal, id: records[r]!.id })),
+      records: m.map((r) => places[r]),
       outcome: FATES[run.outcomes.fate[i]!],
       by: by < 0 ? null : sieve[by]!.id,
     });

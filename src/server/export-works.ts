@@ -1,10 +1,12 @@
 import { AXIS_LABELS } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
 import { type Format, type Noted, writeCsv, writeRecords } from '@/core/formats';
+import { mergeWork } from '@/core/merge';
 import { type BibRecord, dayToIso } from '@/core/record';
 import { MASK_AXES, NO_DATE } from '@/core/sieve';
 import { Work } from '@/db/schema';
 import type { Context } from './context';
+import { fieldEdits } from './field-edits';
 import { outcomeWords, reviewState } from './review-state';
 import { databasesOf } from './save-database';
 
@@ -16,21 +18,29 @@ interface ExportedWork {
   item: BibRecord;
 }
 
-/** Works in these states with the record that shows each, a page at a time. */
+/** Works in these states with the citation merged of their records, a page at a time. */
 async function* exported(
   ctx: Context,
   reviewId: string,
   numbers: readonly number[],
   indexOf: Map<number, number>,
 ): AsyncGenerator<ExportedWork> {
+  const order = (await databasesOf(ctx, reviewId)).map((d) => d.id);
+  const edits = await fieldEdits(ctx.em, reviewId);
   for (let at = 0; at < numbers.length; at += PAGE) {
     const works = await ctx.em.fork().find(Work, { reviewId, no: { $in: numbers.slice(at, at + PAGE) } }, { orderBy: { no: 'asc' } });
-    const items = await ctx.em.execute<{ no: number; item: BibRecord }[]>(
-      `select no, item from record where review_id = ? and no in (${works.map(() => '?').join(',')})`,
-      [reviewId, ...works.map((w) => w.shownRecord)],
+    const items = await ctx.em.execute<{ no: number; database_id: string | null; item: BibRecord }[]>(
+      'select no, database_id, item from record where review_id = ? and no = any(?::int[])',
+      [reviewId, `{${works.flatMap((w) => w.records).join(',')}}`],
     );
-    const byNo = new Map(items.map((r) => [r.no, r.item]));
-    for (const work of works) yield { work, index: indexOf.get(work.no)!, item: byNo.get(work.shownRecord)! };
+    const byNo = new Map(items.map((r) => [r.no, { ...r, trust: order.indexOf(r.database_id ?? '') >>> 0 }]));
+    for (const work of works) {
+      const { item } = mergeWork(
+        work.records.map((no) => byNo.get(no)!),
+        edits.get(work.no),
+      );
+      yield { work, index: indexOf.get(work.no)!, item };
+    }
   }
 }
 

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, PEER_REVIEW_TABLE, SCHEMES } from '@/core/classify';
+import { MERGE_RULES } from '@/core/merge';
 import { BIBTEX_TYPES, CSL_TYPES, MESH_PUBLICATION_TYPES, MODS_GENRES, MODS_RESOURCES, RIS_TYPES } from '@/core/vocabularies';
 import type { Context } from './context';
 import { enqueue } from './queue';
@@ -39,9 +40,10 @@ export const NO_SCOPE_RULES = ruleSetFor(NO_SCOPE);
 export async function classifyOutdated(ctx: Context): Promise<number> {
   const outdated = await ctx.em.execute<{ id: string }[]>(
     `select r.id from review r
-     where exists (select 1 from record_claims c where c.review_id = r.id and c.rule_set not like ?)
+     where exists (select 1 from record_claims c where c.review_id = r.id
+         and (c.rule_set not like ? or not exists (select 1 from merge_state s where s.review_id = r.id and s.rules = ?)))
        and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,
-    [`${RULE_SET}:%`],
+    [`${RULE_SET}:%`, MERGE_RULES],
   );
   for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', ctx.now()));
   return outdated.length;

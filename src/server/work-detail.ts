@@ -1,9 +1,13 @@
 import { type Classification, classifyWork, levelTable, type RecordClaims } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
 import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
+import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { Work } from '@/db/schema';
+import { absorbedBy, type DecisionToSettle, decisionsToSettle } from './absorbed';
 import { type Context, NotFound } from './context';
+import { type Family, familyOf } from './families-view';
+import { fieldEdits } from './field-edits';
 import { type CurrentDecision, decisionsOn, outcomeWords, reviewState } from './review-state';
 import { databasesOf, UNATTRIBUTED } from './save-database';
 
@@ -23,8 +27,16 @@ export interface WorkDetail {
   no: number;
   /** The review's evidence scheme. */
   schemeId: string;
+  /** The merged citation. */
   shown: BibRecord;
-  shownRecord: number;
+  /** Records whose title and abstract are shown; 0 when a person set them. */
+  shownFrom: { title: number; abstract: number };
+  /** Where each field of it is from, and what other records say. */
+  fields: FieldChoice[];
+  /** The other works of its family, with how they stand to each other. */
+  family: Family;
+  /** Decisions of works that became this one, when they differ and nobody has decided since. */
+  unsettled: DecisionToSettle | null;
   records: RecordDetail[];
   classification: Classification;
   earliest: DayInterval | null;
@@ -73,7 +85,13 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     rows.map((r) => ({ key: r.no, dates: r.item.dates, found: r.doc })),
     levelTable(review.scheme, review.kind),
   );
-  const shown = rows.find((r) => r.no === work.shownRecord)?.item ?? rows[0]!.item;
+  classification.flags = work.flags;
+  const trust = new Map([...databases.keys()].map((id, i) => [id, i]));
+  const { item: shown, fields } = mergeWork(
+    rows.map((r) => ({ no: r.no, trust: trust.get(r.database_id ?? '') ?? databases.size, item: r.item })),
+    (await fieldEdits(ctx.em, reviewId, workNo)).get(workNo),
+  );
+  const from = (field: MergedField) => fields.find((f) => f.field === field)?.records[0] ?? 0;
   const outcome = outcomeWords(state, index);
   const clauses = draftGrounds({
     classification,
@@ -84,14 +102,16 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     abstract: shown.abstract,
     question: review,
   });
-  const absorbed = await ctx.em.find(Work, { reviewId, absorbedBy: workNo }, { fields: ['no'] });
-  const history = await decisionsOn(ctx, reviewId, [workNo, ...absorbed.map((w) => w.no)]);
+  const history = await decisionsOn(ctx, reviewId, [workNo, ...(await absorbedBy(ctx, reviewId, workNo))]);
   const decision = state.decisions.get(workNo) ?? null;
   return {
     no: workNo,
     schemeId: review.scheme,
     shown,
-    shownRecord: work.shownRecord,
+    shownFrom: { title: from('title'), abstract: from('abstract') },
+    fields,
+    family: await familyOf(ctx, reviewId, workNo),
+    unsettled: (await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null,
     records: records.map(({ doc: _doc, database_id: _id, ...record }) => record),
     classification,
     earliest: classification.dates.earliest,

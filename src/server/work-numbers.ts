@@ -1,45 +1,31 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { copyRows } from '@/db/copy';
 
+interface Placed {
+  record_no: number;
+  work_no: number;
+  born_no: number;
+}
+
 /**
  * Gives every cluster of records a work number and stores who belongs where. A cluster keeps the lowest number that
- * any of its records had; a work that lost its records to another is marked as absorbed, so that what was decided
- * about it can still be found. New clusters are numbered in the order of their first record.
+ * any of its records had; when a work was split, most of its records keep its number, and what was once joined to it
+ * gets the number back that it had before, with what was decided then. A work that lost its records to another is
+ * marked as absorbed, so that what was decided about it can still be found. New clusters are numbered in the order of
+ * their first record.
+ * @returns the work number of every record
  */
 export async function assignWorkNumbers(
   tx: EntityManager,
   reviewId: string,
   recordNos: readonly number[],
   head: Int32Array,
-): Promise<void> {
-  const before = new Map<number, number>();
-  const known = await tx.execute<{ record_no: number; work_no: number }[]>(
-    'select record_no, work_no from work_record where review_id = ?',
-    [reviewId],
-  );
-  for (const row of known) before.set(row.record_no, row.work_no);
+  at: Date,
+): Promise<Map<number, number>> {
+  const known = await tx.execute<Placed[]>('select record_no, work_no, born_no from work_record where review_id = ?', [reviewId]);
+  const before = new Map(known.map((row) => [row.record_no, row]));
   const [{ last }] = await tx.execute<[{ last: number }]>('select coalesce(max(no), 0) as last from work where review_id = ?', [reviewId]);
-  const wish = new Map<number, number>();
-  recordNos.forEach((no, i) => {
-    const old = before.get(no);
-    const key = head[i]!;
-    if (old !== undefined && old < (wish.get(key) ?? Number.POSITIVE_INFINITY)) wish.set(key, old);
-  });
-  const taken = new Set<number>();
-  const numberOf = new Map<number, number>();
-  let next = Number(last) + 1;
-  const numbers = recordNos.map((_, i) => {
-    const key = head[i]!;
-    let number = numberOf.get(key);
-    if (number === undefined) {
-      const wished = wish.get(key);
-      // Two clusters can want one number only when a work was split: the first keeps it.
-      number = wished !== undefined && !taken.has(wished) ? wished : next++;
-      taken.add(number);
-      numberOf.set(key, number);
-    }
-    return number;
-  });
+  const numbers = numbersFor(clustersOf(recordNos, head), before, Number(last) + 1);
   // Records of withdrawn retrievals keep the number they had, so that they find their work again.
   await tx.execute(
     `delete from work_record m where m.review_id = ?
@@ -50,14 +36,55 @@ export async function assignWorkNumbers(
   await copyRows(
     tx,
     'work_record',
-    ['review_id', 'record_no', 'work_no', 'active'],
-    [recordNos.map((no, i) => [reviewId, no, numbers[i]!, true])],
-  ); // prettier-ignore
+    ['review_id', 'record_no', 'work_no', 'active', 'born_no'],
+    [recordNos.map((no) => [reviewId, no, numbers.get(no)!, true, before.get(no)?.born_no ?? numbers.get(no)!])],
+  );
+  const taken = new Set(numbers.values());
   const absorbed = new Map<number, number>();
-  recordNos.forEach((no, i) => {
-    const old = before.get(no);
-    if (old !== undefined && old !== numbers[i] && !taken.has(old)) absorbed.set(old, numbers[i]!);
-  });
+  for (const no of recordNos) {
+    const old = before.get(no)?.work_no;
+    if (old !== undefined && old !== numbers.get(no) && !taken.has(old)) absorbed.set(old, numbers.get(no)!);
+  }
   for (const [old, now] of absorbed)
-    await tx.execute('update work set absorbed_by = ? where review_id = ? and no = ?', [now, reviewId, old]);
+    await tx.execute('update work set absorbed_by = ?, absorbed_at = ? where review_id = ? and no = ?', [now, at, reviewId, old]);
+  return numbers;
+}
+
+function clustersOf(recordNos: readonly number[], head: Int32Array): number[][] {
+  const clusters = new Map<number, number[]>();
+  recordNos.forEach((no, i) => {
+    const members = clusters.get(head[i]!);
+    if (members) members.push(no);
+    else clusters.set(head[i]!, [no]);
+  });
+  for (const members of clusters.values()) members.sort((a, b) => a - b);
+  return [...clusters.values()].sort((a, b) => a[0]! - b[0]!);
+}
+
+function numbersFor(clusters: readonly number[][], before: ReadonlyMap<number, Placed>, first: number): Map<number, number> {
+  const given = new Map<readonly number[], number>();
+  const taken = new Set<number>();
+  const give = (cluster: readonly number[], number: number) => {
+    given.set(cluster, number);
+    taken.add(number);
+  };
+  // Every old number goes to the cluster that holds most of its records, else to the one with the earliest.
+  const claims = clusters.flatMap((cluster) => {
+    const counts = new Map<number, number>();
+    for (const no of cluster) {
+      const old = before.get(no)?.work_no;
+      if (old !== undefined) counts.set(old, (counts.get(old) ?? 0) + 1);
+    }
+    return [...counts].map(([number, count]) => ({ cluster, number, count }));
+  });
+  for (const { cluster, number } of claims.sort((a, b) => a.number - b.number || b.count - a.count || a.cluster[0]! - b.cluster[0]!))
+    if (!taken.has(number) && !given.has(cluster)) give(cluster, number);
+  for (const cluster of clusters) {
+    if (given.has(cluster)) continue;
+    const born = cluster.map((no) => before.get(no)?.born_no).filter((n) => n !== undefined && !taken.has(n)) as number[];
+    if (born.length) give(cluster, Math.min(...born));
+  }
+  let next = first;
+  for (const cluster of clusters) if (!given.has(cluster)) give(cluster, next++);
+  return new Map(clusters.flatMap((cluster) => cluster.map((no) => [no, given.get(cluster)!] as const)));
 }

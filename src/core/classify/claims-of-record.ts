@@ -5,7 +5,8 @@ import { findCues } from './cues';
 import { RETRACTED_TITLE } from './cues-self-named';
 import { type DatabaseScope, isRefereedVenue, statedClaims } from './stated';
 
-export const FLAGS = ['retracted', 'not-indexed-yet'] as const;
+/** The last four can also come from a work's family: a notice that was retrieved, or a field that names one. */
+export const FLAGS = ['not-indexed-yet', 'retracted', 'concern', 'corrected', 'updated'] as const;
 export type Flag = (typeof FLAGS)[number];
 
 /** Everything that one record says, derived once when it is imported. Stored as one document per record. */

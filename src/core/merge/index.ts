@@ -1,3 +1,12 @@
-export { fullestIndex } from './fullest';
-export { type Mergeable, mergeRecords, worksOf } from './merge-records';
-export { mergeKeys } from './normalise';
+export * from './cluster';
+export * from './compare';
+export * from './families';
+export { type MergeKeys, mergeKeys } from './keys';
+export * from './merge-records';
+export * from './merged-work';
+export * from './pairs';
+export { prepare } from './prepare';
+export * from './relations';
+export { MERGE_RULES } from './rules';
+export * from './weights';
+export * from './word-diff';

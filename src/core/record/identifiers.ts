@@ -14,8 +14,8 @@ export function normaliseDoi(text: string): string {
 
 /** What ends the sentence around a DOI is not its own; nor is a closing bracket, unless the DOI opened it. */
 function withoutSentence(text: string): string {
-  let doi = text.replace(/[.,;]+$/, '');
-  while (/[)\]>}]$/.test(doi) && unbalanced(doi)) doi = doi.slice(0, -1);
+  let doi = text;
+  while (/[.,;]$/.test(doi) || (/[)\]>}]$/.test(doi) && unbalanced(doi))) doi = doi.slice(0, -1);
   return doi;
 }
 

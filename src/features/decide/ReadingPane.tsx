@@ -9,7 +9,7 @@ import { marksFor } from '../works/marks';
 /** Title and abstract at reading comfort, with the cues marked. */
 export function ReadingPane({ work, marks, onMarks }: { work: WorkDetail; marks: boolean; onMarks(on: boolean): void }) {
   const { shown, classification } = work;
-  const own = (field: 'title' | 'abstract') => marksFor(field, work.shownRecord, classification, work.mentions);
+  const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions);
   return (
     <article className="max-w-[68ch]">
       <p className="flex flex-wrap items-center gap-1.5 text-[13.5px] text-slate">

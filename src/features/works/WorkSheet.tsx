@@ -33,7 +33,7 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
             <div className="flex flex-col gap-2">
               <MarkedAbstract
                 text={state.work.shown.abstract}
-                marks={marksFor('abstract', state.work.shownRecord, state.work.classification, [])}
+                marks={marksFor('abstract', state.work.shownFrom.abstract, state.work.classification, [])}
                 show
                 className="font-serif leading-relaxed"
               />

@@ -1,0 +1,105 @@
+import { aRecord } from '@/testing/a-record';
+import { seeded } from '@/testing/seeded';
+import { clusterRecords, type MergeRuling, worksOf } from './cluster';
+import { type MergeKeys, mergeKeys } from './keys';
+import { type Pair, scorePairs } from './pairs';
+
+const keysOf = (doi: string, title = 'Knee pads for tilers and roofers') =>
+  mergeKeys(aRecord({ title, doi, authors: [{ family: 'Falk', given: 'Iben' }], dates: { online: '', issue: '2020', added: '' } }));
+const SAME = [keysOf('10.5555/a'), keysOf('10.5555/a'), keysOf('10.5555/a'), keysOf('10.5555/z', 'Ear plugs in glassworks of the north')];
+const order = (n: number) => Array.from({ length: n }, (_, i) => `r${i}`);
+
+function score(keys: MergeKeys[], from = 0) {
+  const steps = scorePairs(keys, from);
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+}
+const works = (rulings: MergeRuling[], keys = SAME) =>
+  worksOf(clusterRecords(keys, order(keys.length), score(keys).pairs, rulings).head).map((w) => w.join());
+
+test.each<[string, MergeRuling[], string[]]>([
+  ['nothing ruled', [], ['0,1,2', '3']],
+  [
+    'split: one taken out stays out',
+    [
+      { verdict: 'apart', a: 0, b: 2 },
+      { verdict: 'apart', a: 1, b: 2 },
+    ],
+    ['0,1', '2', '3'],
+  ],
+  ['what nothing speaks for is joined', [{ verdict: 'join', a: 1, b: 3 }], ['0,1,2,3']],
+  [
+    'the newest ruling on a pair holds',
+    [
+      { verdict: 'apart', a: 0, b: 3 },
+      { verdict: 'join', a: 3, b: 0 },
+    ],
+    ['0,1,2,3'],
+  ],
+  [
+    'joined, and later kept apart',
+    [
+      { verdict: 'join', a: 3, b: 0 },
+      { verdict: 'apart', a: 0, b: 3 },
+    ],
+    ['0,1,2', '3'],
+  ],
+  [
+    'older joins give way to a newer split between their ends',
+    [
+      { verdict: 'join', a: 0, b: 3 },
+      { verdict: 'apart', a: 1, b: 3 },
+    ],
+    ['0,1,2', '3'],
+  ],
+])('%s', (_, rulings, expected) => expect(works(rulings).sort()).toEqual([...expected].sort())); // prettier-ignore
+
+test('a question is asked once for each two works, and not again once somebody ruled', () => {
+  const keys = [keysOf('10.5555/a'), keysOf('10.5555/a'), keysOf('10.5555/b'), keysOf('10.5555/b')].map((k) => ({
+    ...k,
+    first: '12',
+    volume: '3',
+  }));
+  const pairs = score(keys).pairs;
+  expect(clusterRecords(keys, order(4), pairs).questions).toHaveLength(1);
+  for (const verdict of ['join', 'apart'] as const)
+    expect(clusterRecords(keys, order(4), pairs, [{ verdict, a: 1, b: 3 }]).questions).toEqual([]);
+});
+
+/** Keys as a few hundred records of some dozens of publications have them. */
+function someKeys(seed: number, size: number): MergeKeys[] {
+  const next = seeded(seed);
+  const pick = <T>(list: T[]): T => list[Math.floor(next() * list.length)]!;
+  return Array.from({ length: size }, () =>
+    mergeKeys(
+      aRecord({
+        title: `${pick(['Knee pads', 'Ear plugs', 'Rest breaks', 'Cold air'])} and ${pick(['pain', 'sleep', 'falls'])} in ${pick(['tilers', 'bakers', 'divers'])} of the north`,
+        authors: [{ family: pick(['Falk', 'Sund', 'Ngata']), given: pick(['I', 'Iben', '']) }],
+        dates: { online: '', issue: pick(['2019', '2020']), added: '' },
+        doi: pick(['', '', '', '10.5555/a', '10.5555/b']),
+        pages: pick(['', '1-9', '12']),
+      }),
+    ),
+  ); // prettier-ignore
+}
+const sorted = (pairs: Pair[]) => pairs.map((p) => `${p.a} ${p.b} ${p.score} ${p.verdict}`).sort();
+
+test.each([1, 2, 3])('what new records add to what was scored is what all together give, seed %i', (seed) => {
+  const keys = someKeys(seed, 400);
+  const [before, added] = [score(keys.slice(0, 330)), score(keys, 330)];
+  expect(added.stale).toBe(false);
+  expect(sorted([...before.pairs, ...added.pairs])).toEqual(sorted(score(keys).pairs));
+});
+
+test('new records that make a block too large say that all must be scored', () => {
+  const keys = Array.from({ length: 1010 }, (_, i) => ({ ...keysOf('10.5555/a'), first: String(i + 1) }));
+  expect(score(keys, 900).stale).toBe(true);
+  expect(score(keys, 1005).stale).toBe(false);
+});
+
+test('merging again what was merged changes nothing', () => {
+  const keys = someKeys(9, 300);
+  const { head } = clusterRecords(keys, order(300), score(keys).pairs);
+  // The works as rulings: the same works come out, whatever else is scored.
+  const rulings: MergeRuling[] = worksOf(head).flatMap((w) => w.slice(1).map((b) => ({ verdict: 'join' as const, a: w[0]!, b })));
+  expect(clusterRecords(keys, order(300), score(keys).pairs, rulings).head).toEqual(head);
+});

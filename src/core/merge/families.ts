@@ -1,0 +1,292 @@
+import { comparePeople } from './compare-people';
+import type { MergeKeys, StatedKind } from './keys';
+import { type LinkType, placeKey, type Relation } from './relations';
+import type { SelfNamed } from './titles';
+
+/** A link between two works, by their places in the list of works. */
+export interface FamilyLink {
+  type: LinkType;
+  from: number;
+  to: number;
+  /** What it rests on, in words; the surest basis first. */
+  basis: string[];
+  /** For an update: whether it says that its conclusions changed. */
+  conclusions: 'changed' | 'unchanged' | '';
+}
+
+/** Facts about a work that other publications bring upon it. */
+export const FAMILY_FLAGS = ['retracted', 'concern', 'corrected', 'updated'] as const;
+export type FamilyFlag = (typeof FAMILY_FLAGS)[number];
+export const FLAG_OF_LINK: Partial<Record<LinkType, FamilyFlag>> = {
+  'retraction-of': 'retracted',
+  'concern-about': 'concern',
+  'correction-of': 'corrected',
+  'update-of': 'updated',
+};
+
+/** What families need of a work: what its records say, taken together. */
+interface Member {
+  keys: readonly MergeKeys[];
+  kind: SelfNamed | StatedKind;
+  cores: Set<string>;
+  mains: Set<string>;
+  years: [number, number] | null;
+}
+
+/**
+ * Finds the links between works: from relation fields and identifiers first, then from titles that name another
+ * publication, from numbers of registrations, and from titles in two languages.
+ * @param works the keys of the records of each work
+ */
+export function findFamilies(works: readonly (readonly MergeKeys[])[]): FamilyLink[] {
+  const members = works.map(memberOf);
+  const links = new Links();
+  const index = new Index(members);
+  members.forEach((member, from) => {
+    for (const { relations } of member.keys)
+      for (const r of relations)
+        for (const to of index.named(r)) {
+          if (to === from) continue;
+          links.add(r.type, ...(r.inverse ? ([to, from] as const) : ([from, to] as const)), `its record says so (${r.field})`);
+        }
+  });
+  members.forEach((member, from) => {
+    byTitle(member, from, members, index, links);
+  });
+  byRegistration(members, index, links);
+  for (const link of links.all) if (link.type === 'update-of') link.conclusions = saidOf(members[link.from]!);
+  return links.all;
+}
+
+/** Flags that a work has from its family, and from fields that name a notice which was not retrieved. */
+export function familyFlags(works: readonly (readonly MergeKeys[])[], links: readonly Pick<FamilyLink, 'type' | 'to'>[]): FamilyFlag[][] {
+  const flags = works.map((records) => {
+    const own = new Set<FamilyFlag>();
+    for (const { relations } of records) for (const r of relations) if (r.inverse && FLAG_OF_LINK[r.type]) own.add(FLAG_OF_LINK[r.type]!);
+    return own;
+  });
+  for (const { type, to } of links) if (FLAG_OF_LINK[type]) flags[to]?.add(FLAG_OF_LINK[type]!);
+  return flags.map((own) => FAMILY_FLAGS.filter((f) => own.has(f)));
+}
+
+const saidOf = (member: Member) => member.keys.find((k) => k.conclusions)?.conclusions ?? '';
+
+function memberOf(keys: readonly MergeKeys[]): Member {
+  const named = keys.find((k) => k.named)?.named ?? null;
+  const years = keys.flatMap((k) => k.years ?? []);
+  return {
+    keys,
+    kind: named ?? keys.find((k) => k.stated)?.stated ?? '',
+    cores: new Set(keys.map((k) => k.core).filter(Boolean)),
+    mains: new Set(keys.map((k) => k.main).filter(Boolean)),
+    years: years.length ? [Math.min(...years), Math.max(...years)] : null,
+  };
+}
+
+class Links {
+  all: FamilyLink[] = [];
+  private known = new Map<string, FamilyLink>();
+  add(type: LinkType, from: number, to: number, basis: string) {
+    if (from === to) return;
+    const key = `${type}|${from}|${to}`;
+    const old = this.known.get(key);
+    if (old) {
+      if (!old.basis.includes(basis)) old.basis.push(basis);
+      return;
+    }
+    // Two that comment on or update each other: the first found stays.
+    if (this.known.has(`${type}|${to}|${from}`)) return;
+    const link: FamilyLink = { type, from, to, basis: [basis], conclusions: '' };
+    this.known.set(key, link);
+    this.all.push(link);
+  }
+}
+
+class Index {
+  private maps = { doi: new Map<string, number[]>(), pmid: new Map<string, number[]>(), place: new Map<string, number[]>() };
+  core = new Map<string, number[]>();
+  main = new Map<string, number[]>();
+  title = new Map<string, number[]>();
+  entry = new Map<string, number[]>();
+  registration = new Map<string, number[]>();
+
+  constructor(members: readonly Member[]) {
+    members.forEach((member, i) => {
+      for (const core of member.cores) put(this.core, core, i);
+      for (const main of member.mains) put(this.main, main, i);
+      for (const k of member.keys) {
+        put(this.maps.doi, k.doi, i);
+        put(this.maps.pmid, k.pmid, i);
+        put(this.maps.place, placeKey(k.container, k.volume, k.first), i);
+        put(this.entry, k.entry, i);
+        for (const t of k.titles) put(this.title, t, i);
+        for (const n of k.registrations) put(this.registration, n, i);
+      }
+    });
+  }
+
+  /** The works that a relation names: by the surest that it gives, and only when that is not shared by several. */
+  named(r: Relation): number[] {
+    for (const found of [
+      r.pmid && this.maps.pmid.get(r.pmid),
+      r.doi && this.maps.doi.get(r.doi),
+      r.entry && this.entry.get(r.entry),
+      r.place && this.maps.place.get(r.place),
+      r.title && this.title.get(r.title),
+    ])
+      if (found && found.length === 1) return found;
+    return [];
+  }
+}
+
+function put(map: Map<string, number[]>, key: string, i: number) {
+  if (!key) return;
+  const list = map.get(key);
+  if (!list) map.set(key, [i]);
+  else if (list.at(-1) !== i) list.push(i);
+}
+
+/** Titles under which very many works stand name none of them. */
+const MOST_OF_TITLE = 30;
+
+function byTitle(x: Member, from: number, members: readonly Member[], index: Index, links: Links) {
+  const same = candidates(x.cores, index.core, from);
+  const alike = candidates(x.mains, index.main, from).filter((i) => !same.includes(i));
+  const pick = (among: readonly number[], fits: (y: Member) => boolean): number | undefined =>
+    among.filter((i) => fits(members[i]!)).sort((a, b) => rank(x, members[a]!) - rank(x, members[b]!) || a - b)[0];
+  const link = (type: LinkType, basis: string, fits: (y: Member) => boolean, withMain = true) => {
+    const whole = pick(same, fits);
+    const to = whole ?? (withMain ? pick(alike, fits) : undefined);
+    if (to !== undefined) links.add(type, from, to, whole !== undefined ? basis : `${basis}, but for its subtitle`);
+  };
+  const plain = (y: Member) => !ABOUT.has(y.kind);
+  switch (x.kind) {
+    case 'correction':
+    case 'retraction':
+    case 'concern': {
+      const type = x.kind === 'concern' ? 'concern-about' : `${x.kind}-of`;
+      link(
+        type as LinkType,
+        'it names the title',
+        (y) => !ABOUT.has(y.kind) && notBefore(x, y) && (sameContainer(x, y) || shares(x, y, 1)),
+      );
+      break;
+    }
+    case 'reply': {
+      const letter = (y: Member) => (y.kind === 'comment' || y.kind === 'letter') && sameContainer(x, y) && near(x, y, 1);
+      if (same.some((i) => letter(members[i]!))) link('comment-on', 'it answers a letter of this title', letter, false);
+      else link('comment-on', 'it answers and names the title', (y) => plain(y) && notBefore(x, y));
+      break;
+    }
+    case 'comment':
+    case 'letter':
+      link(
+        'comment-on',
+        'it names the title',
+        (y) => plain(y) && y.kind !== 'letter' && notBefore(x, y) && (sameContainer(x, y) || shares(x, y, 1)),
+      );
+      break;
+    case 'book-review':
+      link('book-review-of', 'it names the title', (y) => y.kind === 'book' && notBefore(x, y));
+      break;
+    case 'protocol':
+      link('protocol-of', 'the same title before “protocol”', (y) => isReport(y) && shares(x, y, 1) && notBefore(y, x));
+      break;
+    case 'registration':
+      link('registration-of', 'the same title', (y) => isReport(y) && shares(x, y, 1) && notBefore(y, x));
+      break;
+    case 'preprint':
+      link('preprint-of', 'the same title and authors', (y) => isReport(y) && shares(x, y, 0.5) && notBefore(y, x) && near(x, y, 4));
+      break;
+    case 'meeting-abstract':
+      link('abstract-of', 'the same title and authors', (y) => isReport(y) && shares(x, y, 0.5) && notBefore(y, x) && near(x, y, 5));
+      break;
+    default:
+      break;
+  }
+  if (x.kind === 'update' || isReview(x)) {
+    const earlier = (y: Member) =>
+      (y.kind === 'update' || isReview(y)) && shares(x, y, 0.5) && sameContainer(x, y) && !!x.years && !!y.years && y.years[1] < x.years[0];
+    // The version right before it.
+    const to = same.filter((i) => earlier(members[i]!)).sort((a, b) => members[b]!.years![1] - members[a]!.years![1] || a - b)[0];
+    if (to !== undefined) links.add('update-of', from, to, 'the same title, team and journal, later');
+    else if (x.kind === 'update') {
+      const loose = alike.filter((i) => earlier(members[i]!)).sort((a, b) => members[b]!.years![1] - members[a]!.years![1] || a - b)[0];
+      if (loose !== undefined) links.add('update-of', from, loose, 'it calls itself an update of this title');
+    }
+  }
+  byLanguage(x, from, members, index, links);
+}
+
+/** An item in one language that is listed under the title of another work, by the same authors and in another language. */
+function byLanguage(x: Member, from: number, members: readonly Member[], index: Index, links: Links) {
+  const languages = new Set(x.keys.map((k) => k.language).filter(Boolean));
+  if (languages.size !== 1 || !x.keys.some((k) => k.titles.length > 1)) return;
+  const listed = new Set(x.keys.flatMap((k) => k.titles.flatMap((t) => index.title.get(t) ?? [])));
+  for (const to of [...listed, ...candidates(x.cores, index.core, from), ...candidates(x.mains, index.main, from)]) {
+    const y = members[to]!;
+    if (to === from || !y.keys.some((o) => o.language && !languages.has(o.language)) || !shares(x, y, 0.6)) continue;
+    const [first, second] = !x.years || !y.years || x.years[0] >= y.years[0] ? [from, to] : [to, from];
+    links.add('translation-of', first, second, 'it gives the title of a work in another language, by the same authors');
+  }
+}
+
+function byRegistration(members: readonly Member[], index: Index, links: Links) {
+  for (const works of index.registration.values()) {
+    if (works.length < 2 || works.length > MOST_OF_TITLE) continue;
+    const reports = works.filter((i) => isReport(members[i]!));
+    for (const from of works) {
+      const { kind } = members[from]!;
+      const type = kind === 'protocol' ? 'protocol-of' : kind === 'registration' ? 'registration-of' : null;
+      if (type) for (const to of reports) links.add(type, from, to, 'the same registration number');
+    }
+  }
+}
+
+/** Items about other items: they are no target of a notice or a comment, save by a field that says so. */
+const ABOUT: ReadonlySet<string> = new Set(['correction', 'retraction', 'concern', 'comment', 'reply', 'book-review', 'letter']);
+const NO_REPORT: ReadonlySet<string> = new Set([
+  ...ABOUT,
+  'protocol',
+  'registration',
+  'preprint',
+  'meeting-abstract',
+  'book',
+  'chapter',
+  'thesis',
+]);
+const isReport = (y: Member): boolean => !NO_REPORT.has(y.kind);
+const isReview = (y: Member): boolean =>
+  (y.kind === '' || y.kind === 'report') && y.keys.some((k) => /\b(?:review|guidelines?|meta analysis)\b/.test(k.titles[0]!));
+
+const notBefore = (x: Member, y: Member): boolean => !x.years || !y.years || x.years[1] >= y.years[0];
+const near = (x: Member, y: Member, years: number): boolean =>
+  !x.years || !y.years || Math.max(x.years[0] - y.years[1], y.years[0] - x.years[1]) <= years;
+
+const sameContainer = (x: Member, y: Member): boolean =>
+  x.keys.some((a) => y.keys.some((b) => (a.container !== '' && a.container === b.container) || a.issns.some((n) => b.issns.includes(n))));
+
+/** Authors in common: at least one (1), or a share of the shorter list. */
+function shares(x: Member, y: Member, least: number): boolean {
+  return x.keys.some((a) =>
+    y.keys.some((b) => {
+      const people = comparePeople(a, b);
+      return people === 'same' || people === 'first' || people === 'swapped' || (people === 'some' && least <= 1);
+    }),
+  );
+}
+
+/** Which of several that fit is meant: an article rather than its protocol, in the same journal, near in time. */
+function rank(x: Member, y: Member): number {
+  const years = x.years && y.years ? Math.abs(x.years[0] - y.years[0]) : 5;
+  return (isReport(y) ? 0 : 100) + (sameContainer(x, y) ? 0 : 20) + (shares(x, y, 1) ? 0 : 20) + Math.min(years, 15);
+}
+
+function candidates(names: ReadonlySet<string>, map: Map<string, number[]>, self: number): number[] {
+  const found = new Set<number>();
+  for (const name of names) {
+    const list = map.get(name) ?? [];
+    if (list.length <= MOST_OF_TITLE) for (const i of list) if (i !== self) found.add(i);
+  }
+  return [...found];
+}

@@ -1,0 +1,134 @@
+import { type Blocks, buildBlocks } from './block';
+import { judge, type Verdict } from './compare';
+import type { MergeKeys } from './keys';
+import { mayBeAlike, type Prepared, prepare } from './prepare';
+
+/** Two records that were judged to be one publication, or nearly so. `a < b`, as places in the list of records. */
+export interface Pair {
+  a: number;
+  b: number;
+  score: number;
+  verdict: Exclude<Verdict, 'apart'>;
+}
+
+export interface Scored {
+  pairs: Pair[];
+  /** Records whose keys are equal in all: for each, the first of them. */
+  twin: Int32Array;
+  compared: number;
+  /**
+   * True when only all pairs together can be right: a block grew past its limit with the new records, so that pairs
+   * found before would not be found now.
+   */
+  stale: boolean;
+}
+
+/** Blocks of more records than this are too common a key to tell anything: what is in them is looked for under other keys. */
+const MOST_IN_BLOCK = 1000;
+
+/**
+ * Judges all pairs of records that share a block, and yields how many records are done, so that the caller can tell
+ * people and be broken off. What it finds does not depend on the order of the records.
+ * @param from only pairs with a record from this place on are judged: those before were judged among themselves
+ */
+export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<number, Scored> {
+  const { prepared, twin } = prepareOnce(keys);
+  yield 0;
+  const blocks = buildBlocks(prepared.map((p, i) => (twin[i] === i ? p : EMPTY)));
+  if (from > 0 && outgrown(blocks, from)) return { pairs: [], twin, compared: 0, stale: true };
+  const pairs: Pair[] = [];
+  const seen = new Int32Array(keys.length).fill(-1);
+  let compared = 0;
+  for (let i = from; i < keys.length; i++) {
+    if (i % 500 === 0) yield i;
+    if (twin[i] !== i) {
+      keep(pairs, twin[i]!, i, judge(prepared[i]!, prepared[i]!));
+      continue;
+    }
+    const own = prepared[i]!;
+    for (let at = blocks.starts[i]!; at < blocks.starts[i + 1]!; at++) {
+      const [begin, size] = [blocks.places[at]!, blocks.sizes[at]!];
+      if (size > MOST_IN_BLOCK) continue;
+      for (let k = begin; k < begin + size; k++) {
+        const j = blocks.members[k]!;
+        if (j >= i) break;
+        if (seen[j] === i) continue;
+        seen[j] = i;
+        const other = prepared[j]!;
+        if (!mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) continue;
+        compared++;
+        keep(pairs, j, i, judge(other, own));
+      }
+    }
+  }
+  yield keys.length;
+  return { pairs, twin, compared, stale: false };
+}
+
+/** Some block is over its limit only because of records from this place on. */
+function outgrown({ members, places, sizes }: Blocks, from: number): boolean {
+  let last = -1;
+  for (let at = 0; at < places.length; at++) {
+    const [begin, size] = [places[at]!, sizes[at]!];
+    if (size <= MOST_IN_BLOCK || begin === last) continue;
+    last = begin;
+    let old = 0;
+    for (let k = begin; k < begin + size; k++) if (members[k]! < from) old++;
+    if (old <= MOST_IN_BLOCK) return true;
+  }
+  return false;
+}
+
+function keep(pairs: Pair[], a: number, b: number, judged: ReturnType<typeof judge>) {
+  if (judged && judged.verdict !== 'apart') pairs.push({ a, b, score: judged.score, verdict: judged.verdict });
+}
+
+/** A record without keys: it shares no block. */
+const EMPTY = prepare({
+  doi: '',
+  pmid: '',
+  titles: [''],
+  cut: false,
+  named: null,
+  stated: '',
+  core: '',
+  main: '',
+  people: [],
+  peopleCount: 0,
+  years: null,
+  container: '',
+  issns: [],
+  isbns: [],
+  volume: '',
+  issue: '',
+  first: '',
+  last: '',
+  abstract: [],
+  language: '',
+  registrations: [],
+  relations: [],
+  conclusions: '',
+  entry: '',
+}); // prettier-ignore
+
+/** Titles in two languages have no word in common; then something else must. */
+const sharesIdentity = (a: MergeKeys, b: MergeKeys): boolean =>
+  (a.doi !== '' && a.doi === b.doi) || (a.pmid !== '' && a.pmid === b.pmid) || a.titles.length > 1 || b.titles.length > 1;
+
+function prepareOnce(keys: readonly MergeKeys[]): { prepared: Prepared[]; twin: Int32Array } {
+  const alike = new Map<string, number[]>();
+  const twin = new Int32Array(keys.length);
+  const prepared: Prepared[] = [];
+  keys.forEach((k, i) => {
+    const group = `${k.titles[0]}|${k.doi}|${k.pmid}|${k.first}|${k.volume}|${k.container}`;
+    const others = alike.get(group);
+    const known = others?.find((j) => JSON.stringify(keys[j]) === JSON.stringify(k)) ?? i;
+    if (known === i) {
+      if (others) others.push(i);
+      else alike.set(group, [i]);
+    }
+    twin[i] = known;
+    prepared.push(known === i ? prepare(k) : prepared[known]!);
+  });
+  return { prepared, twin };
+}
