@@ -49,6 +49,7 @@ module.exports = {
     core('sieve', ['record', 'vocabularies', 'classify', 'merge']),
     core('parity', ['record', 'vocabularies', 'classify', 'sieve']),
     core('grounds', ['record', 'vocabularies', 'classify', 'sieve']),
+    core('checks', ['record', 'vocabularies', 'classify', 'merge', 'sieve']),
     core('flow', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds']),
   ],
   options: {

@@ -63,7 +63,20 @@ const norm = (title: string) =>
     .replace(/<\/?i>/g, '')
     .replace(/[.]$/, ''); // prettier-ignore
 const truthOf = (record: BibRecord) => TRUTH.find((t) => norm(t.title) === norm(record.title));
-const FAMILIES = ['talk-lenses abstract-of article-lenses'].sort();
+const FAMILIES = [
+  'abstract-lighthouse abstract-of article-lighthouse',
+  'correction-crossover-glass correction-of trial-crossover-glass',
+  'correction-visors correction-of article-visors',
+  'letter-cluster-nurses comment-on trial-cluster-nurses',
+  'preprint-visors preprint-of article-visors',
+  'protocol-cluster-nurses protocol-of trial-cluster-nurses',
+  'registration-cluster-nurses registration-of trial-cluster-nurses',
+  'reply-cluster-nurses comment-on letter-cluster-nurses',
+  'retraction-dairy retraction-of retracted-dairy',
+  'retraction-ferry retraction-of retracted-ferry-unflagged',
+  'review-version-2 update-of review-version-1',
+  'review-version-3 update-of review-version-2',
+];
 
 /** Works whose databases contradict each other on purpose: the conflict must be shown, not settled. */
 const CONFLICTING = new Set(['conflict-types']);

@@ -30,6 +30,9 @@ export interface Family {
   ties: FamilyTie[];
 }
 
+/** How many a list shows at once. */
+const MOST_FAMILIES = 200;
+
 /** The family of one work: every work that links lead to. Without links, no members. */
 export async function familyOf(ctx: Context, reviewId: string, workNo: number): Promise<Family> {
   const links = await ctx.em.find(WorkLink, { reviewId });
@@ -38,7 +41,11 @@ export async function familyOf(ctx: Context, reviewId: string, workNo: number): 
 }
 
 /** All families of a review, those with a retraction or a concern first, then by size. */
-export async function familiesView(ctx: Context, reviewId: string, find: string): Promise<{ total: number; families: Family[] }> {
+export async function familiesView(
+  ctx: Context,
+  reviewId: string,
+  find: string,
+): Promise<{ total: number; families: Family[]; more: number }> {
   await openReview(ctx, reviewId);
   const links = await ctx.em.find(WorkLink, { reviewId });
   const families = await described(ctx, reviewId, links, groupsOf(links));
@@ -48,12 +55,12 @@ export async function familiesView(ctx: Context, reviewId: string, find: string)
     f.ties.some((t) => t.type === 'retraction-of') ? 2 : f.ties.some((t) => t.type === 'concern-about') ? 1 : 0;
   return {
     total: families.length,
+    more: Math.max(0, found.length - MOST_FAMILIES),
     families: found
       .sort((a, b) => grave(b) - grave(a) || b.members.length - a.members.length || a.members[0]!.no - b.members[0]!.no)
-      .slice(0, MOST_SHOWN),
+      .slice(0, MOST_FAMILIES),
   };
 }
-export const MOST_SHOWN = 200;
 
 function groupsOf(links: readonly Pick<WorkLink, 'fromNo' | 'toNo'>[]): number[][] {
   const root = new Map<number, number>();

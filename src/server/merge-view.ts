@@ -1,8 +1,12 @@
+import { MergeQuestion, WorkLink } from '@/db/schema';
+import { decisionsToSettle } from './absorbed';
 import { type Context, openReview } from './context';
+import { standingRulings } from './merge-rulings';
+import { jobLines } from './retrieve-view';
 import { databasesOf } from './save-database';
 
 /**
- * How records became works: totals, overlap of databases, and a list of works.
+ * How records became works: totals, overlap of databases, what a person should look at, and a list of works.
  * @param pair tags of two databases (one twice for its own works) whose shared works are to be listed; without it, or
  *   when there are no such databases, the works that have several records are
  */
@@ -28,11 +32,29 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
     for (const a of at) for (const b of at) overlap[a]![b]!++;
     if (asked ? places.every((p) => at.includes(p)) : row.n > 1) listed.push(row.work_no);
   }
+  const [{ waiting }] = await ctx.em.execute<[{ waiting: number }]>(
+    `select count(*)::int as waiting from active_record r where r.review_id = ?
+     and not exists (select 1 from work_record m where m.review_id = r.review_id and m.record_no = r.no and m.active)`,
+    [reviewId],
+  );
+  const links = await ctx.em.find(WorkLink, { reviewId }, { fields: ['type', 'fromNo', 'toNo'] });
+  const rulings = await standingRulings(ctx.em, reviewId);
   return {
     databases: databases.map((d, i) => ({ name: d.name, tag: d.tag, records: records[i]!, works: overlap[i]![i]! })),
     overlap,
     records: rows.reduce((n, r) => n + r.n, 0),
     works: rows.length,
+    /** Works of several records. */
+    joined: rows.filter((r) => r.n > 1).length,
+    /** Records that came, or came back, and are in no work yet. */
+    waiting,
+    questions: await ctx.em.count(MergeQuestion, { reviewId }),
+    links: links.length,
+    retractions: links.filter((l) => l.type === 'retraction-of').length,
+    rulings: new Set(rulings.map((r) => r.act)).size,
+    settle: await decisionsToSettle(ctx, reviewId),
+    jobs: (await jobLines(ctx, reviewId)).filter((j) => j.kind === 'classify-review'),
+
     /** Tags of the databases whose shared works are listed; empty when it is the works of several records. */
     pair: asked ? [...pair] : [],
     listed,

@@ -2,9 +2,13 @@ import { z } from 'zod';
 import type { Context } from './context';
 import { MapTerm, mapTerm } from './database-terms';
 import { DecideWork, decideWork } from './decide-work';
+import { EditField, editField } from './field-edits';
 import { cancelImport, FileId, MapColumns, mapColumns, ReadAgain, readAgain } from './file-actions';
 import { listWorks, WorkNumbers } from './list-works';
+import { cancelJob, JobId, mergeAgain } from './merge-jobs';
+import { RuleMerge, ruleMerge, UndoMerge, undoMerge } from './merge-rulings';
 import { OrderWorks, orderWorks } from './order-works';
+import { PairOfRecords, pairView } from './pair-view';
 import { addRetrieval, NewRetrieval, SaveRetrieval, saveRetrieval, WithdrawRetrieval, withdrawRetrieval } from './retrievals';
 import { ReviewSettings, saveSettings } from './review-settings';
 import { CriteriaInput, saveCriteria } from './save-criteria';
@@ -31,6 +35,12 @@ export const VERBS = {
   'cancel-import': verb(FileId, cancelImport),
   'read-again': verb(ReadAgain, readAgain),
   'map-columns': verb(MapColumns, mapColumns),
+  'rule-merge': verb(RuleMerge, ruleMerge),
+  'undo-merge': verb(UndoMerge, undoMerge),
+  'edit-field': verb(EditField, editField),
+  'merge-again': verb(z.strictObject({}), mergeAgain),
+  'cancel-job': verb(JobId, cancelJob),
+  pair: verb(PairOfRecords, pairView),
   works: verb(WorkNumbers, async (ctx, id, numbers) => ({ ok: true as const, works: await listWorks(ctx, id, numbers) })),
   'order-works': verb(OrderWorks, async (ctx, id, input) => ({ ok: true as const, numbers: await orderWorks(ctx, id, input) })),
 } as const;

@@ -10,11 +10,13 @@ interface DialogProps {
   title: string;
   /** A sheet fills the right edge; a dialog stands in the middle. */
   sheet?: boolean;
+  /** As wide as a table of two texts needs. */
+  wide?: boolean;
   onKeyDown?: (event: KeyboardEvent) => void;
   children: ReactNode;
 }
 
-export function Dialog({ open, onOpenChange, title, sheet = false, onKeyDown, children }: DialogProps) {
+export function Dialog({ open, onOpenChange, title, sheet = false, wide = false, onKeyDown, children }: DialogProps) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
@@ -26,7 +28,10 @@ export function Dialog({ open, onOpenChange, title, sheet = false, onKeyDown, ch
             'fixed z-50 overflow-y-auto bg-surface p-5 shadow-xl',
             sheet
               ? 'top-0 right-0 h-full w-[min(680px,94vw)]'
-              : 'top-1/2 left-1/2 max-h-[86vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 rounded-[6px]',
+              : cx(
+                  'top-1/2 left-1/2 max-h-[86vh] -translate-x-1/2 -translate-y-1/2 rounded-[6px]',
+                  wide ? 'w-[min(1120px,94vw)]' : 'w-[min(560px,94vw)]',
+                ),
           )}
         >
           <div className="mb-3 flex items-start justify-between gap-4">

@@ -1,10 +1,10 @@
 import { hashText, mix } from './hash';
-import type { Prepared } from './prepare';
-import { contentWords } from './titles';
+import type { MergeKeys } from './merge-keys';
+import { isGenericTitle } from './normalise';
+import { contentWords, wordsOf } from './titles';
 
 /** A record number fits into 21 bits beside a hash of 32 in a whole number of 53. */
 const PLACES = 2 ** 21;
-const ENDS = 'ends';
 const SEEDS = [0x1b873593, 0x2545f491, 0x3c6ef372, 0x5bd1e995];
 
 /**
@@ -12,42 +12,48 @@ const SEEDS = [0x1b873593, 0x2545f491, 0x3c6ef372, 0x5bd1e995];
  * beginning, two words of it chosen by chance (the same for all) within a year and a letter of the first author, the
  * first author with the page, or the volume with the page.
  */
-export function blockKeys({ keys, titles, bits }: Prepared): number[] {
+export function blockKeys(keys: MergeKeys): number[] {
   const found: number[] = [];
-  const add = (kind: string, ...parts: (string | number)[]) => found.push(hashText(`${kind}|${parts.join('|')}`));
-  if (keys.doi) add('doi', keys.doi);
-  if (keys.pmid) add('pmid', keys.pmid);
+  if (keys.doi) found.push(hashText(`doi|${keys.doi}`));
+  if (keys.pmid) found.push(hashText(`pmid|${keys.pmid}`));
   if (keys.first) {
-    if (keys.people[0]) add('author', keys.people[0][0], keys.first);
-    if (keys.volume) add('volume', keys.volume, keys.first);
+    if (keys.people[0]) found.push(hashText(`author|${keys.people[0][0]}|${keys.first}`));
+    if (keys.volume) found.push(hashText(`volume|${keys.volume}|${keys.first}`));
   }
-  for (const { squashed, generic, words, content: hashes } of titles) {
-    if (!squashed) continue;
-    if (generic) {
+  for (const title of keys.titles) {
+    if (!title) continue;
+    const words = wordsOf(title);
+    if (isGenericTitle(title)) {
       // Items that share such a title are looked for where they stand.
-      if (keys.container) add('generic', squashed, keys.container, keys.first || keys.people[0]?.[0] || '');
+      if (keys.container) found.push(hashText(`generic|${words.join('')}|${keys.container}|${keys.first || keys.people[0]?.[0] || ''}`));
       continue;
     }
-    add('title', squashed);
+    found.push(hashText(`title|${words.join('')}`));
     const content = contentWords(words);
-    if (content.length >= 4) add(ENDS, ...content.slice(0, 4));
-    if (hashes.length < 3 || bits === 0) continue;
-    const initial = keys.people[0]?.[0].charCodeAt(0) || 0;
-    const years = keys.years ? [keys.years[0], keys.years[1] + 1] : [0];
-    for (const seed of SEEDS) {
-      let [least, second] = [0xffffffff, 0xffffffff];
-      for (const hash of hashes) {
-        const h = mix(hash ^ seed);
-        if (h < least) {
-          second = least;
-          least = h;
-        } else if (h < second && h !== least) second = h;
-      }
-      const pair = mix(least ^ mix(second ^ initial));
-      for (let year = years[0]!; year <= (years[1] ?? years[0]!); year++) found.push(mix(pair ^ year));
-    }
+    if (content.length >= 4) found.push(hashText(`ends|${content.slice(0, 4).join('|')}`));
+    chosenWords(content, keys, found);
   }
   return [...new Set(found)];
+}
+
+/** Keys of two words each: where a word is mistyped or left out, the others still meet. */
+function chosenWords(content: readonly string[], keys: MergeKeys, found: number[]) {
+  const hashes = [...new Set(content)].map(hashText);
+  if (hashes.length < 3) return;
+  const initial = keys.people[0]?.[0].charCodeAt(0) || 0;
+  const [from, to] = keys.years ? [keys.years[0], keys.years[1] + 1] : [0, 0];
+  for (const seed of SEEDS) {
+    let [least, second] = [0xffffffff, 0xffffffff];
+    for (const hash of hashes) {
+      const h = mix(hash ^ seed);
+      if (h < least) {
+        second = least;
+        least = h;
+      } else if (h < second && h !== least) second = h;
+    }
+    const pair = mix(least ^ mix(second ^ initial));
+    for (let year = from; year <= to; year++) found.push(mix(pair ^ year));
+  }
 }
 
 /** Records by the keys they share. */
@@ -61,36 +67,35 @@ export interface Blocks {
   sizes: Uint32Array;
 }
 
-/** @throws RangeError for more records than one review can hold (two million) */
-export function buildBlocks(records: readonly Prepared[]): Blocks {
-  if (records.length > PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
-  const starts = new Uint32Array(records.length + 1);
-  const lists = records.map(blockKeys);
-  lists.forEach((keys, i) => {
-    starts[i + 1] = starts[i]! + keys.length;
-  });
-  const total = starts[records.length]!;
-  const sorted = new Float64Array(total);
-  let n = 0;
-  lists.forEach((keys, i) => {
-    for (const key of keys) sorted[n++] = key * PLACES + i;
-  });
-  sorted.sort();
+/**
+ * @param lists the keys of each record
+ * @throws RangeError for more records than one review can hold (two million)
+ */
+export function buildBlocks(lists: readonly (readonly number[])[]): Blocks {
+  if (lists.length > PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
+  const starts = new Uint32Array(lists.length + 1);
+  const entries: number[] = [];
+  for (let i = 0; i < lists.length; i++) {
+    for (const key of lists[i]!) entries.push(key * PLACES + i);
+    starts[i + 1] = entries.length;
+  }
+  const total = entries.length;
+  const sorted = Float64Array.from(entries).sort();
   const members = new Uint32Array(total);
   const [places, sizes] = [new Uint32Array(total), new Uint32Array(total)];
   const filled = starts.slice();
-  for (let from = 0; from < total; ) {
-    const key = Math.floor(sorted[from]! / PLACES);
-    let to = from;
-    while (to < total && Math.floor(sorted[to]! / PLACES) === key) to++;
-    for (let k = from; k < to; k++) {
+  for (let begin = 0; begin < total; ) {
+    const key = Math.floor(sorted[begin]! / PLACES);
+    let end = begin;
+    while (end < total && Math.floor(sorted[end]! / PLACES) === key) end++;
+    for (let k = begin; k < end; k++) {
       const record = sorted[k]! - key * PLACES;
       members[k] = record;
       const at = filled[record]!++;
-      places[at] = from;
-      sizes[at] = to - from;
+      places[at] = begin;
+      sizes[at] = end - begin;
     }
-    from = to;
+    begin = end;
   }
   return { members, starts, places, sizes };
 }

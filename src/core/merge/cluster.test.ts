@@ -1,7 +1,8 @@
 import { aRecord } from '@/testing/a-record';
 import { seeded } from '@/testing/seeded';
 import { clusterRecords, type MergeRuling, worksOf } from './cluster';
-import { type MergeKeys, mergeKeys } from './keys';
+import { mergeKeys } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { type Pair, scorePairs } from './pairs';
 
 const keysOf = (doi: string, title = 'Knee pads for tilers and roofers') =>

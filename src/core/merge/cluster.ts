@@ -1,5 +1,5 @@
-import { compareRecords } from './compare';
-import type { MergeKeys } from './keys';
+import { contradicts } from './compare';
+import type { MergeKeys } from './merge-keys';
 import type { Pair } from './pairs';
 import { type Prepared, prepare } from './prepare';
 
@@ -38,14 +38,12 @@ export function clusterRecords(
   rulings: readonly MergeRuling[] = [],
 ): Clusters {
   const rank = ranked(order);
-  const works = new Works(keys, rank);
+  const works = new Works(keys, rank, pairs);
   const latest = new Map(rulings.map(({ a, b }, when) => [a < b ? `${a}|${b}` : `${b}|${a}`, when]));
   const current = new Set(latest.values());
   const standing = rulings.map((ruling, when) => ({ ...ruling, when })).filter(({ when }) => current.has(when));
   for (const { verdict, a, b, when } of standing) if (verdict === 'apart') works.keepApart(a, b, when);
-  const lower = (p: Pair) => Math.min(rank[p.a]!, rank[p.b]!);
-  const upper = (p: Pair) => Math.max(rank[p.a]!, rank[p.b]!);
-  const sorted = [...pairs].sort((p, q) => q.score - p.score || lower(p) - lower(q) || upper(p) - upper(q));
+  const sorted = bySureness(pairs, rank);
   const asked: Question[] = [];
   for (const p of sorted) {
     if (p.verdict === 'ask') asked.push({ a: p.a, b: p.b, score: p.score, held: false });
@@ -53,6 +51,19 @@ export function clusterRecords(
   }
   for (const { verdict, a, b, when } of standing.reverse()) if (verdict === 'join') works.join(a, b, when);
   return { head: works.heads(), questions: works.open(asked) };
+}
+
+/** The surest first; ties by the names of the records. */
+function bySureness(pairs: readonly Pair[], rank: Int32Array): Pair[] {
+  // Score, lower and upper rank in one whole number of 53 bits: scores are halves below 100, ranks have 21 bits.
+  const keys = Float64Array.from(pairs, (p) => {
+    const [x, y] = [rank[p.a]!, rank[p.b]!];
+    return (200 - 2 * Math.min(p.score, 99)) * 2 ** 42 + Math.min(x, y) * 2 ** 21 + Math.max(x, y);
+  });
+  return Array.from(
+    Uint32Array.from(keys.keys()).sort((a, b) => keys[a]! - keys[b]!),
+    (i) => pairs[i]!,
+  );
 }
 
 function ranked(order: readonly string[]): Int32Array {
@@ -64,6 +75,9 @@ function ranked(order: readonly string[]): Int32Array {
   return rank;
 }
 
+/** Works of up to so many records are stood for by all of them. */
+const FEW = 6;
+
 /** What can contradict another record: all but abstracts and what is only looked at for families. */
 const identityOf = (k: MergeKeys): string =>
   [k.doi, k.pmid, k.titles[0], k.people[0]?.join(' '), k.years, k.container, k.volume, k.issue, k.first, k.stated].join('|');
@@ -71,17 +85,21 @@ const identityOf = (k: MergeKeys): string =>
 /** Sets of records that grow together, with what forbids it. */
 class Works {
   private root: Int32Array;
-  /** One record of a work for each way in which its records say who and where they are; none for works of one record. */
-  private kinds = new Map<number, Map<string, number>>();
+  /** Records that stand for a work: all of a small one, of a large one those that say something of their own. */
+  private standing = new Map<number, number[]>();
   /** For a work, the works that a person keeps it apart from, and which ruling did. */
   private apart = new Map<number, Map<number, number>>();
   private prepared = new Map<number, Prepared>();
+  /** Pairs that were judged to be one publication: nothing in them contradicts. */
+  private agreed = new Set<number>();
 
   constructor(
     private keys: readonly MergeKeys[],
     private rank: Int32Array,
+    pairs: readonly Pair[],
   ) {
     this.root = Int32Array.from(keys.keys());
+    for (const { a, b, verdict } of pairs) if (verdict === 'join') this.agreed.add(a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a);
   }
 
   private find(i: number): number {
@@ -93,13 +111,13 @@ class Works {
     return at;
   }
 
-  private kindsOf(root: number): Map<string, number> {
-    let kinds = this.kinds.get(root);
-    if (!kinds) {
-      kinds = new Map([[identityOf(this.keys[root]!), root]]);
-      this.kinds.set(root, kinds);
-    }
-    return kinds;
+  private of = (root: number): number[] => this.standing.get(root) ?? [root];
+
+  /** The records that stand for two works together. */
+  private together(all: readonly number[], more: readonly number[]): number[] {
+    const both = [...all, ...more];
+    if (both.length <= FEW) return both;
+    return [...new Map(both.map((r) => [identityOf(this.keys[r]!), r] as const).reverse()).values()].reverse();
   }
 
   keepApart(a: number, b: number, when: number) {
@@ -123,12 +141,12 @@ class Works {
     if (x === y) return true;
     if ((this.apart.get(x)?.get(y) ?? -1) > when) return false;
     const ruled = when >= 0;
-    const [inX, inY] = [this.kindsOf(x), this.kindsOf(y)];
-    if (!ruled && this.contradict(inX, inY)) return false;
-    const [into, from] = inX.size >= inY.size ? [x, y] : [y, x];
-    const all = this.kindsOf(into);
-    for (const [identity, record] of this.kindsOf(from)) if (!all.has(identity)) all.set(identity, record);
-    this.kinds.delete(from);
+    const [inX, inY] = [this.of(x), this.of(y)];
+    // Of two works of one record each, this pair has just been judged.
+    if (!ruled && inX.length + inY.length > 2 && this.contradict(inX, inY)) return false;
+    const [into, from] = inX.length >= inY.length ? [x, y] : [y, x];
+    this.standing.set(into, this.together(this.of(into), this.of(from)));
+    this.standing.delete(from);
     this.root[from] = into;
     for (const [other, at] of this.apart.get(from) ?? []) {
       this.apart.get(other)!.delete(from);
@@ -144,15 +162,14 @@ class Works {
    * True when some record of one contradicts some record of the other. A record whose keys are those of another says
    * nothing new, so that a publication that was retrieved ten thousand times is compared once.
    */
-  private contradict(x: ReadonlyMap<string, number>, y: ReadonlyMap<string, number>): boolean {
-    for (const [a, i] of x) for (const [b, j] of y) if (a !== b && this.pairContradicts(i, j)) return true;
+  private contradict(x: readonly number[], y: readonly number[]): boolean {
+    for (const a of x) for (const b of y) if (this.pairContradicts(a, b)) return true;
     return false;
   }
 
   private pairContradicts(a: number, b: number): boolean {
-    const { contradictions, verdict } = compareRecords(this.ready(a), this.ready(b));
-    if (verdict === 'join') return false;
-    return contradictions.some((c) => c !== 'title');
+    if (this.agreed.has(a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a)) return false;
+    return contradicts(this.ready(a), this.ready(b));
   }
 
   private ready(i: number): Prepared {

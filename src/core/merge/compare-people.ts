@@ -1,4 +1,4 @@
-import type { MergeKeys } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { isOneSlip, jaroWinkler } from './strings';
 import type { Outcome } from './weights';
 

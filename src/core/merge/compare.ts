@@ -1,6 +1,7 @@
 import { comparePeople } from './compare-people';
 import { compareTitles } from './compare-titles';
-import { type MergeKeys, SKETCH_SIZE } from './keys';
+import { SKETCH_SIZE } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { STOP_WORDS } from './normalise';
 import type { Prepared } from './prepare';
 import { isOneSlip } from './strings';
@@ -33,6 +34,13 @@ export function judge(a: Prepared, b: Prepared): { verdict: Verdict; score: numb
   const said = outcomesOf(a, b, THRESHOLDS.ask.score);
   if (!said) return null;
   return { verdict: verdictOf(said, contradictionsOf(said, a.serial || b.serial)), score: said.score };
+}
+
+/** Whether two records of one work would contradict each other. That nothing but the title agrees is no contradiction. */
+export function contradicts(a: Prepared, b: Prepared): boolean {
+  const said = outcomesOf(a, b, Number.NEGATIVE_INFINITY)!;
+  const found = contradictionsOf(said, a.serial || b.serial);
+  return verdictOf(said, found) !== 'join' && found.some((c) => c !== 'title');
 }
 
 const FIELDS = Object.keys(WEIGHTS) as Field[];

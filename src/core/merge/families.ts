@@ -1,5 +1,5 @@
 import { comparePeople } from './compare-people';
-import type { MergeKeys, StatedKind } from './keys';
+import type { MergeKeys, StatedKind } from './merge-keys';
 import { type LinkType, placeKey, type Relation } from './relations';
 import type { SelfNamed } from './titles';
 

@@ -1,7 +1,8 @@
 export * from './cluster';
 export * from './compare';
 export * from './families';
-export { type MergeKeys, mergeKeys } from './keys';
+export { mergeKeys } from './keys';
+export type { MergeKeys } from './merge-keys';
 export * from './merge-records';
 export * from './merged-work';
 export * from './pairs';

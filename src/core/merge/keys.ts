@@ -1,66 +1,11 @@
 import { type BibRecord, type DayInterval, readDate, remembered, yearOfDay } from '@/core/record';
 import { knownTerm, type PublicationType } from '@/core/vocabularies';
+import { blockKeys } from './block';
 import { FNV_PRIME, FNV_START, hashText } from './hash';
+import type { MergeKeys, StatedKind } from './merge-keys';
 import { normaliseText, normaliseTitle } from './normalise';
-import { conclusionsOf, type Relation, relationsOf } from './relations';
+import { conclusionsOf, relationsOf } from './relations';
 import { coreKey, mainTitle, type SelfNamed, titleParts } from './titles';
-
-/** What a record's types or container say it is, where that matters for merging. */
-export type StatedKind =
-  | 'preprint'
-  | 'protocol'
-  | 'registration'
-  | 'meeting-abstract'
-  | 'correction'
-  | 'retraction'
-  | 'concern'
-  | 'letter'
-  | 'book-review'
-  | 'book'
-  | 'chapter'
-  | 'thesis'
-  | 'report'
-  | '';
-
-/** What merging needs of a record, and nothing else. Plain JSON: it is stored, and compared without the record. */
-export interface MergeKeys {
-  doi: string;
-  pmid: string;
-  /** Normalised titles: the record's own first, then those it gives in another language. */
-  titles: string[];
-  /** The title ends in the middle: somebody cut it. */
-  cut: boolean;
-  named: SelfNamed | null;
-  stated: StatedKind;
-  /** Keys of the title without the words that name its kind: whole, and before the subtitle. */
-  core: string;
-  main: string;
-  /** Family and given names, normalised, of the first eight. */
-  people: [family: string, given: string][];
-  /** How many people the record names. */
-  peopleCount: number;
-  /** First and last year that its dates allow; null when it has none. */
-  years: [number, number] | null;
-  container: string;
-  issns: string[];
-  isbns: string[];
-  volume: string;
-  issue: string;
-  /** First and last page; letters kept, leading zeros dropped, a shortened last page filled up. */
-  first: string;
-  last: string;
-  /** Six smallest hashes of three-word runs in the beginning of the abstract; empty without one. */
-  abstract: number[];
-  language: string;
-  /** Numbers under which a study is registered, as the record gives them. */
-  registrations: string[];
-  /** What the record says of other publications. */
-  relations: Relation[];
-  /** What an update says of its conclusions. */
-  conclusions: 'changed' | 'unchanged' | '';
-  /** The key of a BibTeX entry, by which others of its file name it. */
-  entry: string;
-}
 
 // Names and journals come again and again.
 const normaliseName = remembered(normaliseText, 50_000);
@@ -80,7 +25,7 @@ export function mergeKeys(record: BibRecord): MergeKeys {
   const registrations = registrationsOf(record, kind);
   const [first, last] = pagesOf(record.pages);
   const main = mainTitle(bare);
-  return {
+  const keys: MergeKeys = {
     doi: record.doi,
     pmid: record.pmid,
     titles: others.length ? [...new Set([title, ...others.map(normaliseTitle).filter(Boolean)])] : [title],
@@ -109,7 +54,10 @@ export function mergeKeys(record: BibRecord): MergeKeys {
     relations: relationsOf(record, kind),
     conclusions: conclusionsOf(record.abstract),
     entry: record.format === 'bibtex' ? record.accession : '',
+    blocks: [],
   };
+  keys.blocks = blockKeys(keys);
+  return keys;
 }
 
 /** Fields in which formats keep a title in another language: MEDLINE and RIS, CSL, BibLaTeX. */

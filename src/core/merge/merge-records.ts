@@ -1,5 +1,5 @@
 import { type Clusters, clusterRecords, type MergeRuling } from './cluster';
-import type { MergeKeys } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { scorePairs } from './pairs';
 
 /** A record to be merged: `order` is a stable name for it, the same whatever the order of import. */

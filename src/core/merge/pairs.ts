@@ -1,6 +1,6 @@
 import { type Blocks, buildBlocks } from './block';
 import { judge, type Verdict } from './compare';
-import type { MergeKeys } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { mayBeAlike, type Prepared, prepare } from './prepare';
 
 /** Two records that were judged to be one publication, or nearly so. `a < b`, as places in the list of records. */
@@ -32,20 +32,32 @@ const MOST_IN_BLOCK = 1000;
  * @param from only pairs with a record from this place on are judged: those before were judged among themselves
  */
 export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<number, Scored> {
-  const { prepared, twin } = prepareOnce(keys);
-  yield 0;
-  const blocks = buildBlocks(prepared.map((p, i) => (twin[i] === i ? p : EMPTY)));
+  const near = from > 0 ? sharers(keys, from) : keys.map((_, i) => i);
+  const twin = twinsOf(keys, near);
+  yield from;
+  const lists = keys.map(() => NONE);
+  for (const i of near) if (twin[i] === i) lists[i] = keys[i]!.blocks;
+  const blocks = buildBlocks(lists);
   if (from > 0 && outgrown(blocks, from)) return { pairs: [], twin, compared: 0, stale: true };
   const pairs: Pair[] = [];
   const seen = new Int32Array(keys.length).fill(-1);
   let compared = 0;
+  const prepared: (Prepared | undefined)[] = new Array(keys.length).fill(undefined);
+  const ready = (i: number): Prepared => {
+    const known = prepared[i];
+    if (known) return known;
+    const fresh = prepare(keys[i]!);
+    prepared[i] = fresh;
+    return fresh;
+  };
   for (let i = from; i < keys.length; i++) {
     if (i % 500 === 0) yield i;
     if (twin[i] !== i) {
-      keep(pairs, twin[i]!, i, judge(prepared[i]!, prepared[i]!));
+      const alike = prepare(keys[i]!);
+      keep(pairs, twin[i]!, i, judge(alike, alike));
       continue;
     }
-    const own = prepared[i]!;
+    const own = ready(i);
     for (let at = blocks.starts[i]!; at < blocks.starts[i + 1]!; at++) {
       const [begin, size] = [blocks.places[at]!, blocks.sizes[at]!];
       if (size > MOST_IN_BLOCK) continue;
@@ -54,7 +66,7 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
         if (j >= i) break;
         if (seen[j] === i) continue;
         seen[j] = i;
-        const other = prepared[j]!;
+        const other = ready(j);
         if (!mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) continue;
         compared++;
         keep(pairs, j, i, judge(other, own));
@@ -83,52 +95,40 @@ function keep(pairs: Pair[], a: number, b: number, judged: ReturnType<typeof jud
   if (judged && judged.verdict !== 'apart') pairs.push({ a, b, score: judged.score, verdict: judged.verdict });
 }
 
-/** A record without keys: it shares no block. */
-const EMPTY = prepare({
-  doi: '',
-  pmid: '',
-  titles: [''],
-  cut: false,
-  named: null,
-  stated: '',
-  core: '',
-  main: '',
-  people: [],
-  peopleCount: 0,
-  years: null,
-  container: '',
-  issns: [],
-  isbns: [],
-  volume: '',
-  issue: '',
-  first: '',
-  last: '',
-  abstract: [],
-  language: '',
-  registrations: [],
-  relations: [],
-  conclusions: '',
-  entry: '',
-}); // prettier-ignore
-
 /** Titles in two languages have no word in common; then something else must. */
 const sharesIdentity = (a: MergeKeys, b: MergeKeys): boolean =>
   (a.doi !== '' && a.doi === b.doi) || (a.pmid !== '' && a.pmid === b.pmid) || a.titles.length > 1 || b.titles.length > 1;
 
-function prepareOnce(keys: readonly MergeKeys[]): { prepared: Prepared[]; twin: Int32Array } {
+const NONE: number[] = [];
+
+/** New records, and those before that share a key with one of them: the only ones that a new pair can hold. */
+function sharers(keys: readonly MergeKeys[], from: number): number[] {
+  const wanted = new Set<number>();
+  for (let i = from; i < keys.length; i++) for (const key of keys[i]!.blocks) wanted.add(key);
+  const found: number[] = [];
+  for (let i = 0; i < keys.length; i++) if (i >= from || keys[i]!.blocks.some((key) => wanted.has(key))) found.push(i);
+  return found;
+}
+
+/**
+ * Records whose keys are equal in all, each with the first of them: a publication retrieved very often is compared once.
+ * @param among places of the records to look at; every other is its own first
+ */
+function twinsOf(keys: readonly MergeKeys[], among: readonly number[]): Int32Array {
   const alike = new Map<string, number[]>();
-  const twin = new Int32Array(keys.length);
-  const prepared: Prepared[] = [];
-  keys.forEach((k, i) => {
+  const twin = Int32Array.from(keys.keys());
+  for (const i of among) {
+    const k = keys[i]!;
     const group = `${k.titles[0]}|${k.doi}|${k.pmid}|${k.first}|${k.volume}|${k.container}`;
     const others = alike.get(group);
-    const known = others?.find((j) => JSON.stringify(keys[j]) === JSON.stringify(k)) ?? i;
-    if (known === i) {
-      if (others) others.push(i);
-      else alike.set(group, [i]);
+    if (!others) {
+      alike.set(group, [i]);
+      continue;
     }
-    twin[i] = known;
-    prepared.push(known === i ? prepare(k) : prepared[known]!);
-  });
-  return { prepared, twin };
+    const text = JSON.stringify(k);
+    const known = others.find((j) => JSON.stringify(keys[j]) === text);
+    if (known === undefined) others.push(i);
+    else twin[i] = known;
+  }
+  return twin;
 }

@@ -1,5 +1,5 @@
 import { hashText } from './hash';
-import type { MergeKeys } from './keys';
+import type { MergeKeys } from './merge-keys';
 import { isGenericTitle } from './normalise';
 import { contentWords, numberOf, SERIAL, wordsOf } from './titles';
 

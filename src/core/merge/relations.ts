@@ -4,17 +4,17 @@ import type { SelfNamed } from './titles';
 
 /** How one publication stands to another. Directed: the newer or lesser one names the one it belongs to. */
 export const LINK_TYPES = {
-  'preprint-of': { words: 'preprint of', back: 'posted before as' },
-  'correction-of': { words: 'corrects', back: 'corrected by' },
-  'retraction-of': { words: 'retracts', back: 'retracted by' },
-  'concern-about': { words: 'expresses concern about', back: 'subject of concern in' },
-  'update-of': { words: 'update of', back: 'updated by' },
-  'protocol-of': { words: 'protocol of', back: 'planned in' },
-  'registration-of': { words: 'registration of', back: 'registered as' },
-  'abstract-of': { words: 'conference abstract of', back: 'told before in' },
-  'comment-on': { words: 'comments on', back: 'commented on in' },
-  'book-review-of': { words: 'reviews', back: 'reviewed in' },
-  'translation-of': { words: 'translation of', back: 'translated as' },
+  'preprint-of': { noun: 'preprint of', words: 'preprint of', back: 'posted before as' },
+  'correction-of': { noun: 'correction of', words: 'corrects', back: 'corrected by' },
+  'retraction-of': { noun: 'retraction of', words: 'retracts', back: 'retracted by' },
+  'concern-about': { noun: 'expression of concern about', words: 'expresses concern about', back: 'subject of concern in' },
+  'update-of': { noun: 'update of', words: 'update of', back: 'updated by' },
+  'protocol-of': { noun: 'protocol of', words: 'protocol of', back: 'planned in' },
+  'registration-of': { noun: 'registration of', words: 'registration of', back: 'registered as' },
+  'abstract-of': { noun: 'conference abstract of', words: 'conference abstract of', back: 'told before in' },
+  'comment-on': { noun: 'comment on', words: 'comments on', back: 'commented on in' },
+  'book-review-of': { noun: 'book review of', words: 'reviews', back: 'reviewed in' },
+  'translation-of': { noun: 'translation of', words: 'translation of', back: 'translated as' },
 } as const;
 export type LinkType = keyof typeof LINK_TYPES;
 export const LINK_CODES = Object.keys(LINK_TYPES) as [LinkType, ...LinkType[]];

@@ -3,19 +3,33 @@ import { useEffect, useRef, useState } from 'react';
 import type { DecideQueue } from '@/server/decide-queue';
 import { Dialog } from '@/ui/dialog';
 import { Empty } from '@/ui/empty';
+import { KeyHelp, type KeyLine } from '../shell/KeyHelp';
+import { useHotkeys } from '../shell/useHotkeys';
 import { useUrlState } from '../shell/useUrlState';
 import { Evidence } from '../works/Evidence';
 import { fetchWork, useWork } from '../works/useWork';
 import { DecideBar } from './DecideBar';
-import { KeyHelp } from './KeyHelp';
 import { Knowledge } from './Knowledge';
 import { QueueList } from './QueueList';
 import { ReadingPane } from './ReadingPane';
 import { type Reason, ReasonDialog } from './ReasonDialog';
 import { useDecisions } from './useDecisions';
 import { useGrounds } from './useGrounds';
-import { useHotkeys } from './useHotkeys';
 import { useQueue } from './useQueue';
+
+const KEYS: readonly KeyLine[] = [
+  ['A', 'admit to the kept'],
+  ['D, then a number', 'drop, for the reason with that number'],
+  ['W', 'wait'],
+  ['B', 'mark as background'],
+  ['U', 'take back the decision shown, else the last one'],
+  ['N', 'next work'],
+  ['P', 'previous work'],
+  ['G', 'edit the grounds (Esc leaves them)'],
+  ['E', 'every claim and its words'],
+  ['M', 'show or hide the marks'],
+  ['?', 'this list'],
+];
 
 interface DecideScreenProps {
   reviewId: string;
@@ -117,7 +131,7 @@ export function DecideScreen({ reviewId, queue: given, reasons, version }: Decid
       {dialog === 'reasons' && (
         <ReasonDialog reviewId={reviewId} reasons={reasons} onClose={() => setDialog(null)} onPick={(code) => decide('exclude', code)} />
       )}
-      {dialog === 'keys' && <KeyHelp off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
+      {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
       {dialog === 'evidence' && work && (
         <Dialog open onOpenChange={() => setDialog(null)} title="Every claim, and the words it rests on" sheet>
           <Evidence work={work} />

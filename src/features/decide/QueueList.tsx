@@ -110,6 +110,7 @@ function hintOf(line: WorkLine | undefined, { state, reasonCode }: Decided, agai
     what,
     line?.date,
     line?.flags.includes('retracted') && 'retracted',
+    line?.flags.includes('concern') && 'concern',
     against && 'the sieve would stop or hold it now',
   ]
     .filter(Boolean)

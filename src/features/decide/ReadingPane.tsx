@@ -2,6 +2,8 @@ import { intervalWords, shortAuthors } from '@/core/record';
 import type { WorkDetail } from '@/server/work-detail';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
+import { decisionWords } from '../works/decision-words';
+import { FlagNotes } from '../works/FlagNotes';
 import { placeOf } from '../works/labels';
 import { MarkedAbstract, MarkedText } from '../works/MarkedText';
 import { marksFor } from '../works/marks';
@@ -19,16 +21,15 @@ export function ReadingPane({ work, marks, onMarks }: { work: WorkDetail; marks:
         {work.records.length > 1 && `${work.records.length} records, one work · `}
         {[placeOf(shown), shown.doi].filter(Boolean).join(' · ')}
       </p>
-      {classification.flags.includes('retracted') && (
-        <p role="note" className="mt-2 rounded-[4px] border-2 border-copper px-3 py-2 font-semibold text-copper">
-          Retracted, by a record of this work. Read the notice before keeping it.
-        </p>
-      )}
-      {classification.flags.includes('not-indexed-yet') && (
-        <p role="note" className="mt-2 rounded-[4px] border border-copper border-dashed px-3 py-1.5 text-copper">
-          Not indexed yet: a publication-type limiter at the database would have dropped it.
-        </p>
-      )}
+      <div className="mt-2 flex flex-col gap-1.5 empty:hidden">
+        <FlagNotes flags={classification.flags} family={work.family} no={work.no} />
+        {work.unsettled && (
+          <p role="note" className="rounded-[4px] border border-copper border-dashed px-3 py-1.5 text-copper">
+            Different decisions met when this work was joined: {work.unsettled.decisions.map(decisionWords).join('; ')}. Deciding now
+            settles it.
+          </p>
+        )}
+      </div>
       <h1 className="mt-2 text-[23px] leading-[1.25]">
         <MarkedText text={shown.title || '(no title)'} marks={own('title')} show={marks} />
       </h1>

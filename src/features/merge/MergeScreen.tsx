@@ -2,12 +2,14 @@ import Link from 'next/link';
 import type { MergeView } from '@/server/merge-view';
 import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
-import { count, DatabaseTag } from '@/ui/marks';
+import { count, DatabaseTag, NarrowingBar } from '@/ui/marks';
 import { ListWithSheet } from '../works/ListWithSheet';
+import { MergeJobs } from './MergeJobs';
+import { SettleDecisions } from './SettleDecisions';
 
-/** How many records became how many works, and which databases share how many. */
+/** How many records became how many works, what a person should look at, and which databases share how many. */
 export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeView }) {
-  if (view.records === 0) {
+  if (view.records === 0 && view.waiting === 0) {
     return (
       <main className="p-5">
         <Empty title="Nothing to merge yet">
@@ -24,18 +26,40 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
   }
   return (
     <main className="px-5 py-4">
-      <h1 className="text-[22px]">
-        {count(view.records)} records are {count(view.works)} works
-      </h1>
-      <p className="mb-3 max-w-[90ch] text-slate">
-        {count(view.records - view.works)} records were merged away; the{' '}
-        <Link href="?" scroll={false} prefetch={false} className="text-navy underline underline-offset-2">
-          works of several records
-        </Link>{' '}
-        are listed below. Records join when their DOI or PMID is the same, or their title, year and first author are, and nothing
-        contradicts it. Identifiers, pages or volumes that differ keep them apart.
-      </p>
-      <table className="mb-4 border-collapse">
+      <div className="flex items-start gap-8">
+        <div className="min-w-0 flex-1">
+          <h1 className="text-[22px]">
+            {count(view.records)} records are {count(view.works)} works
+          </h1>
+          <div className="mt-1.5 mb-1 max-w-[560px]">
+            <NarrowingBar left={view.works - view.questions} held={view.questions} total={view.records} />
+          </div>
+          <p className="max-w-[78ch] text-slate">
+            {count(view.records - view.works)} records were merged away (pale). Records join when what agrees outweighs what differs by far
+            and nothing contradicts it; identifiers, pages or titles that differ keep them apart.{' '}
+            <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/merge/weights`}>
+              The weights
+            </a>
+          </p>
+        </div>
+        <nav aria-label="What to look at" className="grid shrink-0 grid-cols-4 gap-2">
+          <Tile href={`/reviews/${reviewId}/merge/pairs`} n={view.questions} attention={view.questions > 0}>
+            {view.questions === 1 ? 'pair to settle' : 'pairs to settle'}
+          </Tile>
+          <Tile href={`/reviews/${reviewId}/merge/joins`} n={view.joined}>
+            works of several records
+          </Tile>
+          <Tile href={`/reviews/${reviewId}/merge/families`} n={view.links}>
+            links in families
+          </Tile>
+          <Tile href={`/reviews/${reviewId}/merge/rulings`} n={view.rulings}>
+            rulings of yours
+          </Tile>
+        </nav>
+      </div>
+      <MergeJobs reviewId={reviewId} jobs={view.jobs} waiting={view.waiting} />
+      <SettleDecisions reviewId={reviewId} works={view.settle} />
+      <table className="mt-3 mb-4 border-collapse">
         <caption className="whitespace-nowrap pb-1 text-left text-[13px] text-slate">
           Works that two databases share; on the diagonal, a database's own works
         </caption>
@@ -75,12 +99,35 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
           ))}
         </tbody>
       </table>
+      <p className="mb-1 text-[13px] text-slate">
+        {view.pair.length > 0 && (
+          <Link href="?" scroll={false} prefetch={false} className="text-navy underline underline-offset-2">
+            List the works of several records instead
+          </Link>
+        )}
+      </p>
       <ListWithSheet
         reviewId={reviewId}
         numbers={view.listed}
         caption={`${view.pair.length ? `Works of ${namesOf(view).join(' and ')}` : 'Works of several records'}: ${count(view.listed.length)}`}
       />
     </main>
+  );
+}
+
+/** A figure that leads on; a dashed copper outline when a person should look. */
+function Tile({ href, n, attention = false, children }: { href: string; n: number; attention?: boolean; children: string }) {
+  return (
+    <Link
+      href={href}
+      prefetch={false}
+      className={`flex w-[118px] flex-col rounded-[4px] border bg-surface px-2.5 py-1.5 leading-tight hover:bg-picked ${
+        attention ? 'border-copper border-dashed text-copper' : 'border-rule'
+      }`}
+    >
+      <span className="font-semibold text-[19px]">{count(n)}</span>
+      <span className={attention ? 'text-[12.5px]' : 'text-[12.5px] text-slate'}>{children}</span>
+    </Link>
   );
 }
 

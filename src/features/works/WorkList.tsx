@@ -7,7 +7,7 @@ import type { ListOrder } from '@/server/order-works';
 import { cx } from '@/ui/cx';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { call } from '../shell/call';
-import { codeLabel } from './labels';
+import { codeLabel, FLAG_WORDS } from './labels';
 import { useWorkLines } from './useWorkLines';
 
 interface WorkListProps {
@@ -147,7 +147,13 @@ function Row({
         >
           {line?.title ?? `Work ${no} …`}
         </button>
-        {line?.flags.includes('retracted') && <Pill look="attention">retracted</Pill>}
+        {line?.flags
+          .filter((f) => FLAG_WORDS[f])
+          .map((f) => (
+            <Pill key={f} look="attention">
+              {FLAG_WORDS[f]}
+            </Pill>
+          ))}
       </div>
       {(['publicationType', 'peerReview'] as const).map((axis) => (
         <div

@@ -4,15 +4,20 @@ import { problemWords, shortAuthors } from '@/core/record';
 import { Dialog } from '@/ui/dialog';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { RawText } from '@/ui/raw-text';
+import { decisionWords } from './decision-words';
 import { Evidence } from './Evidence';
+import { FamilyTimeline } from './FamilyTimeline';
+import { FlagNotes } from './FlagNotes';
 import { placeOf } from './labels';
 import { MarkedAbstract } from './MarkedText';
+import { MergedFields } from './MergedFields';
 import { marksFor } from './marks';
-import { useWork } from './useWork';
+import { forgetWorks, useWork } from './useWork';
 
 /** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */
 export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: number | null; onClose(): void }) {
-  const state = useWork(reviewId, no);
+  const [turn, setTurn] = useState(0);
+  const state = useWork(reviewId, no, turn);
   const [raw, setRaw] = useState<number | null>(null);
   const title = state.state === 'ready' ? state.work.shown.title || '(no title)' : 'Work';
   return (
@@ -24,9 +29,11 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
           <p className="text-[13px] text-slate">
             {[shortAuthors(state.work.shown.authors), placeOf(state.work.shown), state.work.shown.doi].filter(Boolean).join(' · ')}
           </p>
-          {state.work.classification.flags.includes('retracted') && (
-            <p className="rounded-[4px] border-2 border-copper p-2 font-semibold text-copper">
-              A record of this work says that it was retracted.
+          <FlagNotes flags={state.work.classification.flags} family={state.work.family} no={state.work.no} />
+          {state.work.unsettled && (
+            <p className="rounded-[4px] border border-copper border-dashed p-2 text-copper">
+              Different decisions met when this work was joined: {state.work.unsettled.decisions.map(decisionWords).join('; ')}. Decide
+              again to settle it.
             </p>
           )}
           {state.work.shown.abstract && (
@@ -39,7 +46,21 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
               />
             </div>
           )}
+          {state.work.family.members.length > 0 && (
+            <section aria-label="Family">
+              <h3 className="mb-1 border-rule border-b pb-1 text-[15.5px]">Its family</h3>
+              <FamilyTimeline reviewId={reviewId} family={state.work.family} current={state.work.no} narrow />
+            </section>
+          )}
           <Evidence work={state.work} />
+          <MergedFields
+            reviewId={reviewId}
+            work={state.work}
+            onChanged={() => {
+              forgetWorks();
+              setTurn((n) => n + 1);
+            }}
+          />
           <section aria-label="Records">
             <h3 className="border-rule border-b pb-1 text-[15.5px]">
               {state.work.records.length === 1 ? 'One record' : `${state.work.records.length} records, one work`}

@@ -22,3 +22,11 @@ export function placeOf({ container, volume, issue, pages }: BibRecord): string 
   if (!container) return '';
   return [container, volume && `${volume}${issue && `(${issue})`}`, pages].filter(Boolean).join(' ');
 }
+
+/** What other publications bring upon a work, in a word for lists. */
+export const FLAG_WORDS: Readonly<Record<string, string>> = {
+  retracted: 'retracted',
+  concern: 'concern',
+  corrected: 'corrected',
+  updated: 'updated',
+};

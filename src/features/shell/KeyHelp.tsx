@@ -1,24 +1,20 @@
 import { Dialog } from '@/ui/dialog';
 
-const KEYS: [string, string][] = [
-  ['A', 'admit to the kept'],
-  ['D, then a number', 'drop, for the reason with that number'],
-  ['W', 'wait'],
-  ['B', 'mark as background'],
-  ['U', 'take back the decision shown, else the last one'],
-  ['N', 'next work'],
-  ['P', 'previous work'],
-  ['G', 'edit the grounds (Esc leaves them)'],
-  ['E', 'every claim and its words'],
-  ['M', 'show or hide the marks'],
-  ['?', 'this list'],
-];
+/** A key, and what it does on the screen. */
+export type KeyLine = readonly [key: string, what: string];
 
-export function KeyHelp({ off, onOff, onClose }: { off: boolean; onOff(off: boolean): void; onClose(): void }) {
+interface KeyHelpProps {
+  keys: readonly KeyLine[];
+  off: boolean;
+  onOff(off: boolean): void;
+  onClose(): void;
+}
+
+export function KeyHelp({ keys, off, onOff, onClose }: KeyHelpProps) {
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title="Keys on this screen">
       <dl className="grid grid-cols-[140px_1fr] gap-y-1.5">
-        {KEYS.map(([key, what]) => (
+        {keys.map(([key, what]) => (
           <div key={key} className="contents">
             <dt className="font-mono font-semibold">{key}</dt>
             <dd>{what}</dd>

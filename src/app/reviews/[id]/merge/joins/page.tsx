@@ -1,0 +1,28 @@
+import type { Metadata } from 'next';
+import { found } from '@/app/found';
+import { JoinsScreen } from '@/features/merge/JoinsScreen';
+import { currentContext } from '@/server/current-context';
+import { type JoinOrder, joinsView } from '@/server/joins-view';
+
+export const metadata: Metadata = { title: 'Joins' };
+
+const ORDERS: readonly JoinOrder[] = ['weakest', 'newest', 'sample'];
+
+interface Props {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function JoinsPage({ params, searchParams }: Props) {
+  const { id } = await params;
+  const given = await searchParams;
+  const text = (name: string) => (typeof given[name] === 'string' ? given[name].slice(0, 200) : '');
+  const whole = (name: string, otherwise: number) => (/^\d{1,6}$/.test(text(name)) ? Number(text(name)) : otherwise);
+  const asked = {
+    find: text('find'),
+    order: ORDERS.find((o) => o === text('order')) ?? 'weakest',
+    page: whole('page', 1),
+    seed: whole('seed', 1),
+  };
+  return <JoinsScreen reviewId={id} asked={asked} view={await found(joinsView(await currentContext(), id, asked))} />;
+}

@@ -1,0 +1,1 @@
+export { wilsonInterval } from './wilson';

@@ -1,0 +1,20 @@
+/**
+ * Wilson score interval for a proportion, without continuity correction.
+ * @param successes whole number, 0 … trials
+ * @param trials whole number, ≥ 1
+ * @param z standard-normal quantile (no unit); 1.959964 gives a 95 % interval
+ * @returns bounds as proportions in [0, 1], not percentages
+ * @throws RangeError outside those ranges
+ * @source Wilson EB. J Am Stat Assoc 1927;22:209–212; checked against Newcombe 1998, see the test
+ */
+export function wilsonInterval(successes: number, trials: number, z = 1.959964): { low: number; high: number } {
+  if (!Number.isInteger(trials) || trials < 1) throw new RangeError(`trials must be a whole number of at least 1, got ${trials}`);
+  if (!Number.isInteger(successes) || successes < 0 || successes > trials)
+    throw new RangeError(`successes must be a whole number in 0…${trials}, got ${successes}`);
+  const p = successes / trials;
+  const z2 = z * z;
+  const d = 1 + z2 / trials;
+  const middle = (p + z2 / (2 * trials)) / d;
+  const half = (z / d) * Math.sqrt((p * (1 - p)) / trials + z2 / (4 * trials * trials));
+  return { low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
+}
