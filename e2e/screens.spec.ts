@@ -10,6 +10,11 @@ const STAGES = [
   'records?problem=any',
   'records/1',
   'merge',
+  'merge/pairs',
+  'merge/joins',
+  'merge/families',
+  'merge/rulings',
+  'merge/weights',
   'classify',
   'sieve',
   'decide',
@@ -46,6 +51,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await openDemo(page, stage);
         await expect(page.getByRole('heading').first()).toBeVisible();
         await expectWhole(page);
+        if (stage === 'merge/pairs') await page.keyboard.press('l');
         if (stage === 'sieve')
           await page
             .getByRole('button', { name: /held, all works/ })
@@ -64,6 +70,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
         .first()
         .click();
       await expect(page.getByRole('dialog').getByRole('region', { name: 'Records' })).toBeVisible();
+      await page.getByText(/^Where each field is from/).click();
       await expectAccessible(page);
     });
   });

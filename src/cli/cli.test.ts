@@ -66,6 +66,34 @@ test('a table and a profile: its columns and terms are read as the profile says'
     stderr: expect.stringContaining('not a profile'),
   });
 });
+test('merge: a line per work with its links, and a line per pair to settle', () => {
+  const trial = (id: string, more: string) =>
+    `TY  - JOUR\nAN  - ${id}\nTI  - Knee pads for tilers of the north\nAU  - Falk, Iben\nPY  - 2021\nT2  - Annals of Floors\nVL  - 3\nSP  - 12\n${more}ER  - \n\n`;
+  const one = file('merge-one.ris', trial('A1', 'DO  - 10.5555/a.one\n') + trial('A2', 'DO  - 10.5555/a.one\n'));
+  const two = file(
+    'merge-two.ris',
+    `${trial('B1', 'DO  - 10.5555/b.two\n')}TY  - JOUR\nAN  - B2\nTI  - Correction to: Knee pads for tilers of the north\nT2  - Annals of Floors\nPY  - 2022\nER  - \n`,
+  );
+  const { lines, stderr } = cli(['merge', one, two]);
+  expect(lines).toMatchObject([
+    { work: 1, records: [{ file: one, ordinal: 1, id: 'A1' }, { id: 'A2' }], links: [] },
+    { work: 2, records: [{ file: two, id: 'B1' }], links: [] },
+    { work: 3, records: [{ id: 'B2' }], links: [{ type: 'correction-of', basis: ['it names the title'] }] },
+    { ask: [{ id: 'A1' }, { id: 'B1' }], why: expect.stringContaining('the same title') },
+  ]);
+  expect(stderr).toContain('4 records, 3 works, 1 links between them, 1 pairs to settle');
+  // The files in another order make the same works.
+  const sets = (found: typeof lines) =>
+    found
+      .filter((l) => l.work)
+      .map((l) =>
+        l.records
+          .map((r: { id: string }) => r.id)
+          .sort()
+          .join(),
+      ); // prettier-ignore
+  expect(sets(cli(['merge', two, one]).lines).sort()).toEqual(sets(lines).sort());
+});
 test('sieve: a line per work and the funnel last', () => {
   const sieve = file(
     'sieve.json',

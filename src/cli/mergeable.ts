@@ -22,7 +22,7 @@ export async function mergeableOf(
     for await (const entry of entriesOf(file, settings)) {
       if (entry.kind === 'rejected') continue;
       const hash = createHash('sha1').update(entry.raw).digest('hex');
-      mergeable.push({ order: `${String(index).padStart(4, '0')}|${entry.record.accession}|${hash}`, keys: mergeKeys(entry.record) });
+      mergeable.push({ order: `${entry.record.accession}|${hash}|${index}`, keys: mergeKeys(entry.record) });
       places.push({ file, ordinal: entry.ordinal, id: entry.record.accession });
       each(entry.record, index);
     }

@@ -216,8 +216,8 @@ export const WorkRecord = defineEntity({
     workNo: p.integer(),
     /** False while the record's retrieval is withdrawn: its work's number is kept for it. */
     active: p.boolean(),
-    /** The number of the work it first was in: it returns there, to its decisions, when it is taken out of another. */
-    bornNo: p.integer(),
+    /** The number it had before its work became another: it returns there, to its decisions, when it is taken out. */
+    priorNo: p.integer(),
   },
 });
 

@@ -101,7 +101,7 @@ function weakestTie(members: readonly Row[]): JoinLine['weakest'] {
       if (i === j) continue;
       const compared = compareRecords(prepared[i]!, prepared[j]!);
       if (!best || compared.score > best.score)
-        best = { a: members[i]!.no, b: members[j]!.no, score: compared.score, words: comparisonWords(compared) };
+        best = { a: members[i]!.no, b: members[j]!.no, score: compared.score, words: comparisonWords({ ...compared, contradictions: [] }) };
     }
     if (best && (!weakest || best.score < weakest.score)) weakest = best;
   }

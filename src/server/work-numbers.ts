@@ -4,7 +4,7 @@ import { copyRows } from '@/db/copy';
 interface Placed {
   record_no: number;
   work_no: number;
-  born_no: number;
+  prior_no: number;
 }
 
 /**
@@ -22,7 +22,7 @@ export async function assignWorkNumbers(
   head: Int32Array,
   at: Date,
 ): Promise<Map<number, number>> {
-  const known = await tx.execute<Placed[]>('select record_no, work_no, born_no from work_record where review_id = ?', [reviewId]);
+  const known = await tx.execute<Placed[]>('select record_no, work_no, prior_no from work_record where review_id = ?', [reviewId]);
   const before = new Map(known.map((row) => [row.record_no, row]));
   const [{ last }] = await tx.execute<[{ last: number }]>('select coalesce(max(no), 0) as last from work where review_id = ?', [reviewId]);
   const numbers = numbersFor(clustersOf(recordNos, head), before, Number(last) + 1);
@@ -36,8 +36,13 @@ export async function assignWorkNumbers(
   await copyRows(
     tx,
     'work_record',
-    ['review_id', 'record_no', 'work_no', 'active', 'born_no'],
-    [recordNos.map((no) => [reviewId, no, numbers.get(no)!, true, before.get(no)?.born_no ?? numbers.get(no)!])],
+    ['review_id', 'record_no', 'work_no', 'active', 'prior_no'],
+    [
+      recordNos.map((no) => {
+        const [old, now] = [before.get(no), numbers.get(no)!];
+        return [reviewId, no, now, true, old === undefined ? now : old.work_no === now ? old.prior_no : old.work_no];
+      }),
+    ],
   );
   const taken = new Set(numbers.values());
   const absorbed = new Map<number, number>();
@@ -81,8 +86,8 @@ function numbersFor(clusters: readonly number[][], before: ReadonlyMap<number, P
     if (!taken.has(number) && !given.has(cluster)) give(cluster, number);
   for (const cluster of clusters) {
     if (given.has(cluster)) continue;
-    const born = cluster.map((no) => before.get(no)?.born_no).filter((n) => n !== undefined && !taken.has(n)) as number[];
-    if (born.length) give(cluster, Math.min(...born));
+    const prior = cluster.map((no) => before.get(no)?.prior_no).filter((n) => n !== undefined && !taken.has(n)) as number[];
+    if (prior.length) give(cluster, Math.min(...prior));
   }
   let next = first;
   for (const cluster of clusters) if (!given.has(cluster)) give(cluster, next++);

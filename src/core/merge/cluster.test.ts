@@ -66,6 +66,18 @@ test('a question is asked once for each two works, and not again once somebody r
     expect(clusterRecords(keys, order(4), pairs, [{ verdict, a: 1, b: 3 }]).questions).toEqual([]);
 });
 
+test('a record that fits two which contradict each other is joined with neither, and both are asked', () => {
+  const placed = (doi: string) => ({ ...keysOf(doi), first: '12', volume: '3', container: 'annals of floors' });
+  const keys = [placed('10.5555/a1'), placed('10.5555/b2'), placed('')];
+  const { head, questions } = clusterRecords(keys, order(3), score(keys).pairs);
+  expect(worksOf(head)).toHaveLength(3);
+  expect(questions.map((q) => [q.a, q.b]).sort()).toEqual([
+    [0, 1],
+    [0, 2],
+    [1, 2],
+  ]);
+});
+
 /** Keys as a few hundred records of some dozens of publications have them. */
 function someKeys(seed: number, size: number): MergeKeys[] {
   const next = seeded(seed);

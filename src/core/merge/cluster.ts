@@ -38,16 +38,16 @@ export function clusterRecords(
   rulings: readonly MergeRuling[] = [],
 ): Clusters {
   const rank = ranked(order);
-  const works = new Works(keys, rank, pairs);
+  const sorted = bySureness(pairs, rank);
+  const works = new Works(keys, rank, sorted);
   const latest = new Map(rulings.map(({ a, b }, when) => [a < b ? `${a}|${b}` : `${b}|${a}`, when]));
   const current = new Set(latest.values());
   const standing = rulings.map((ruling, when) => ({ ...ruling, when })).filter(({ when }) => current.has(when));
   for (const { verdict, a, b, when } of standing) if (verdict === 'apart') works.keepApart(a, b, when);
-  const sorted = bySureness(pairs, rank);
   const asked: Question[] = [];
   for (const p of sorted) {
     if (p.verdict === 'ask') asked.push({ a: p.a, b: p.b, score: p.score, held: false });
-    else if (!works.join(p.a, p.b)) asked.push({ a: p.a, b: p.b, score: p.score, held: true });
+    else if (works.torn(p) || !works.join(p.a, p.b)) asked.push({ a: p.a, b: p.b, score: p.score, held: true });
   }
   for (const { verdict, a, b, when } of standing.reverse()) if (verdict === 'join') works.join(a, b, when);
   return { head: works.heads(), questions: works.open(asked) };
@@ -75,6 +75,14 @@ function ranked(order: readonly string[]): Int32Array {
   return rank;
 }
 
+/** Scores that are no further apart than this say the same. */
+const NEARLY = 1;
+
+/** A publication that was retrieved very often has as many ties: the first tell. */
+const MOST_TIES = 12;
+
+const pairKey = (a: number, b: number): number => (a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a);
+
 /** Works of up to so many records are stood for by all of them. */
 const FEW = 6;
 
@@ -92,6 +100,8 @@ class Works {
   private prepared = new Map<number, Prepared>();
   /** Pairs that were judged to be one publication: nothing in them contradicts. */
   private agreed = new Set<number>();
+  /** For each record, the pairs that would join it, the surest first. */
+  private ties = new Map<number, Pair[]>();
 
   constructor(
     private keys: readonly MergeKeys[],
@@ -99,7 +109,15 @@ class Works {
     pairs: readonly Pair[],
   ) {
     this.root = Int32Array.from(keys.keys());
-    for (const { a, b, verdict } of pairs) if (verdict === 'join') this.agreed.add(a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a);
+    for (const pair of pairs) {
+      if (pair.verdict !== 'join') continue;
+      this.agreed.add(pairKey(pair.a, pair.b));
+      for (const record of [pair.a, pair.b]) {
+        const ties = this.ties.get(record);
+        if (ties) ties.push(pair);
+        else this.ties.set(record, [pair]);
+      }
+    }
   }
 
   private find(i: number): number {
@@ -159,6 +177,23 @@ class Works {
   }
 
   /**
+   * True when one of the two fits as well with a third record that contradicts the other: it is one or the other, and
+   * nothing says which.
+   */
+  torn({ a, b, score }: Pair): boolean {
+    return this.fitsElsewhere(a, b, score) || this.fitsElsewhere(b, a, score);
+  }
+
+  private fitsElsewhere(record: number, partner: number, score: number): boolean {
+    for (const tie of this.ties.get(record)!.slice(0, MOST_TIES)) {
+      if (tie.score < score - NEARLY) return false;
+      const third = tie.a === record ? tie.b : tie.a;
+      if (third !== partner && this.pairContradicts(partner, third)) return true;
+    }
+    return false;
+  }
+
+  /**
    * True when some record of one contradicts some record of the other. A record whose keys are those of another says
    * nothing new, so that a publication that was retrieved ten thousand times is compared once.
    */
@@ -168,7 +203,7 @@ class Works {
   }
 
   private pairContradicts(a: number, b: number): boolean {
-    if (this.agreed.has(a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a)) return false;
+    if (this.agreed.has(pairKey(a, b))) return false;
     return contradicts(this.ready(a), this.ready(b));
   }
 

@@ -35,7 +35,9 @@ function firstOf(name: string, other: string): string {
   return run ? first[0]! : first;
 }
 
-const crossed = (x: Name, y: Name): boolean => x[0] !== '' && x[1] !== '' && sameFamily(x[0], y[1]) && sameGiven(x[1], y[0]);
+const turned = (x: Name, y: Name): boolean => x[0] !== '' && x[1] !== '' && sameFamily(x[0], y[1]) && sameGiven(x[1], y[0]);
+/** One has its family name where the other has its given name, whichever of them is right. */
+const crossed = (x: Name, y: Name): boolean => turned(x, y) || turned(y, x);
 
 /** How the authors of two records agree; "" when one of them names none. */
 export function comparePeople(a: MergeKeys, b: MergeKeys): Outcome<'people'> | '' {

@@ -55,7 +55,9 @@ const WITH_CONTAINER = most('container', 'title', 'kind');
 const WITH_TITLE = most('title', 'kind');
 
 /** Compares the cheap fields first, and stops with null when what is left can no longer lift the score to `least`. */
-function outcomesOf(a: Prepared, b: Prepared, least: number): Said | null {
+function outcomesOf(first: Prepared, second: Prepared, least: number): Said | null {
+  // Always looked at in the same order, so that nothing can depend on which record came first.
+  const [a, b] = first.name <= second.name ? [first, second] : [second, first];
   const [x, y] = [a.keys, b.keys];
   const doi = compareDois(x.doi, y.doi);
   const pmid = sameText(x.pmid, y.pmid);

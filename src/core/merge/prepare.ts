@@ -21,6 +21,8 @@ export interface Prepared {
   bits: number;
   bits2: number;
   serial: boolean;
+  /** Title and names: which of two is looked at first. */
+  name: string;
 }
 
 export function prepare(keys: MergeKeys): Prepared {
@@ -30,7 +32,7 @@ export function prepare(keys: MergeKeys): Prepared {
     bits |= 1 << (h & 31);
     bits2 |= 1 << ((h >>> 8) & 31);
   }
-  return { keys, titles, bits, bits2, serial: SERIAL.test(keys.titles[0]!) };
+  return { keys, titles, bits, bits2, serial: SERIAL.test(keys.titles[0]!), name: `${keys.titles[0]}|${keys.people.join(';')}` };
 }
 
 function prepareTitle(normalised: string): PreparedTitle {

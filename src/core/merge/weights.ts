@@ -142,7 +142,7 @@ export function comparisonWords(
     words(compared.evidence.filter((e) => e.weight > 0)),
     compared.evidence.some((e) => e.weight < 0) ? `but ${words(compared.evidence.filter((e) => e.weight < 0))}` : '',
     compared.contradictions.length ? `not joined because ${compared.contradictions.map((c) => CONTRADICTIONS[c]).join(' and ')}` : '',
-    held ? 'kept apart because another record of their works contradicts' : '',
+    held ? 'kept apart because a record of their works, or one that fits as well, contradicts' : '',
   ];
   return parts.filter(Boolean).join('; ');
 }

@@ -36,10 +36,10 @@ export class Migration20261125172116_merging extends Migration {
 
     this.addSql(`alter table "work" add column "absorbed_at" timestamptz null;`);
 
-    // Where a record began is not known for those merged before: where they are stands for it.
-    this.addSql(`alter table "work_record" add column "born_no" int null;`);
-    this.addSql(`update "work_record" set "born_no" = "work_no";`);
-    this.addSql(`alter table "work_record" alter column "born_no" set not null;`);
+    // Where records were before is not known of those merged so far: where they are stands for it.
+    this.addSql(`alter table "work_record" add column "prior_no" int null;`);
+    this.addSql(`update "work_record" set "prior_no" = "work_no";`);
+    this.addSql(`alter table "work_record" alter column "prior_no" set not null;`);
 
     for (const table of APPEND_ONLY) {
       this.addSql(
@@ -65,6 +65,6 @@ export class Migration20261125172116_merging extends Migration {
 
     this.addSql(`alter table "work" drop column "absorbed_at";`);
 
-    this.addSql(`alter table "work_record" drop column "born_no";`);
+    this.addSql(`alter table "work_record" drop column "prior_no";`);
   }
 }

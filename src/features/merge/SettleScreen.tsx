@@ -87,7 +87,7 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
               Agreement minus difference is <b className="text-ink">{ready.score}</b>; from {THRESHOLDS.join.score} on they would join by
               themselves, if nothing contradicted.{' '}
               {question.held
-                ? 'Another record of their works contradicts it.'
+                ? 'A record of their works, or one that fits as well, contradicts it.'
                 : ready.because.length > 0 && `They did not, because ${ready.because.join(' and ')}.`}
             </p>
             <PairTable pair={ready} reviewId={reviewId} />

@@ -27,6 +27,7 @@ const LABELS: Record<MergedField, string> = {
 /** Where each field of a work is from and why, what other records say, and a way to set it. */
 export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; work: WorkDetail; onChanged(): void }) {
   const [editing, setEditing] = useState<MergedField | null>(null);
+  const differing = work.fields.filter((f) => f.others.length > 0).length;
   const tagOf = (no: number) => work.records.find((r) => r.no === no);
   const set = async (field: MergedField, value: string | null) => {
     const answer = await call(reviewId, 'edit-field', { workNo: work.no, field, value }).catch(() => null);
@@ -35,8 +36,10 @@ export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; 
     onChanged();
   };
   return (
-    <section aria-label="Where each field is from">
-      <h3 className="border-rule border-b pb-1 text-[15.5px]">Where each field is from</h3>
+    <details>
+      <summary className="cursor-pointer border-rule border-b pb-1 font-semibold font-serif text-[15.5px]">
+        Where each field is from{differing > 0 && `: records differ in ${differing}`}
+      </summary>
       <dl className="text-[13px]">
         {MERGED_FIELDS.map((field) => {
           const choice = work.fields.find((f) => f.field === field);
@@ -71,7 +74,7 @@ export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; 
           );
         })}
       </dl>
-    </section>
+    </details>
   );
 }
 

@@ -52,7 +52,6 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
               <FamilyTimeline reviewId={reviewId} family={state.work.family} current={state.work.no} narrow />
             </section>
           )}
-          <Evidence work={state.work} />
           <MergedFields
             reviewId={reviewId}
             work={state.work}
@@ -61,6 +60,7 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
               setTurn((n) => n + 1);
             }}
           />
+          <Evidence work={state.work} />
           <section aria-label="Records">
             <h3 className="border-rule border-b pb-1 text-[15.5px]">
               {state.work.records.length === 1 ? 'One record' : `${state.work.records.length} records, one work`}
