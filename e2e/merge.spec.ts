@@ -18,7 +18,8 @@ const SECOND = [
 
 async function upload(page: Page, name: string, text: string) {
   await page.getByLabel(`Files from ${name}`, { exact: true }).setInputFiles(fileOf(`${name}.ris`, text));
-  await expect(page.getByRole('row', { name: new RegExp(`${name}\\.ris`) })).toContainText('RIS', { timeout: 30_000 });
+  // Received, read, and its records counted.
+  await expect(page.getByRole('link', { name: `Records of ${name}.ris: 4` })).toBeVisible({ timeout: 30_000 });
 }
 
 test('pairs are settled by keyboard, taken back, and the works follow; joins and rulings are looked at', async ({ page }) => {

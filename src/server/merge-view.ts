@@ -11,7 +11,7 @@ import { databasesOf } from './save-database';
  *   when there are no such databases, the works that have several records are
  */
 export async function mergeView(ctx: Context, reviewId: string, pair: readonly string[] = []) {
-  await openReview(ctx, reviewId);
+  const { revision } = await openReview(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const rows = await ctx.em.execute<{ work_no: number; n: number; bases: string[] }[]>(
     `select m.work_no, count(*)::int as n, array_agg(coalesce(r.database_id::text, '')) as bases from work_record m
@@ -40,6 +40,7 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   const links = await ctx.em.find(WorkLink, { reviewId }, { fields: ['type', 'fromNo', 'toNo'] });
   const rulings = await standingRulings(ctx.em, reviewId);
   return {
+    revision,
     databases: databases.map((d, i) => ({ name: d.name, tag: d.tag, records: records[i]!, works: overlap[i]![i]! })),
     overlap,
     records: rows.reduce((n, r) => n + r.n, 0),

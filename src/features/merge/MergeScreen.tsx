@@ -109,6 +109,7 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
       <ListWithSheet
         reviewId={reviewId}
         numbers={view.listed}
+        version={view.revision}
         caption={`${view.pair.length ? `Works of ${namesOf(view).join(' and ')}` : 'Works of several records'}: ${count(view.listed.length)}`}
       />
     </main>

@@ -94,7 +94,7 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
           </>
         )}
       </main>
-      <div className="border-ink border-t-2 px-5 py-3">
+      <section aria-label="What to do with this pair" className="border-ink border-t-2 px-5 py-3">
         {linking && ready && (
           <LinkPanel
             sides={ready.sides}
@@ -135,7 +135,7 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
             </Button>
           </span>
         </div>
-      </div>
+      </section>
       {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
     </div>
   );

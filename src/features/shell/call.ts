@@ -1,6 +1,10 @@
 import type { Refusal } from '@/server/context';
 import type { Verb, VerbInput, VerbOutput } from '@/server/verbs';
 
+/** Told when something was asked that is done in the background: pages that show jobs look again. */
+export const JOBS_CHANGED = 'narrow-sieve:jobs';
+const QUEUES: ReadonlySet<Verb> = new Set<Verb>(['rule-merge', 'undo-merge', 'edit-field', 'merge-again', 'cancel-job']);
+
 /**
  * Asks something of a review. Plain requests, not server actions: those run one after another and can be broken off
  * by a change of the address, and a decision must be neither.
@@ -14,5 +18,7 @@ export async function call<V extends Verb>(reviewId: string, verb: V, input: Ver
     // Sent to its end even when the page is left.
     keepalive: JSON.stringify(input).length < 60_000,
   });
-  return (await response.json()) as VerbOutput<V> | Refusal;
+  const answer = (await response.json()) as VerbOutput<V> | Refusal;
+  if (QUEUES.has(verb) && (answer as { ok: boolean }).ok) window.dispatchEvent(new Event(JOBS_CHANGED));
+  return answer;
 }

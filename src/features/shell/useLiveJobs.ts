@@ -3,13 +3,21 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { JobLine } from '@/server/retrieve-view';
 import { forgetWorks } from '../works/useWork';
+import { JOBS_CHANGED } from './call';
+
+const activeIn = (jobs: readonly JobLine[]): string =>
+  jobs
+    .filter((j) => j.state === 'queued' || j.state === 'running')
+    .map((j) => j.id)
+    .join(); // prettier-ignore
 
 /** The jobs of a review, asked for again every second while one is under way; the page is refreshed when one ends. */
 export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLine[]; poke(): void } {
   const [jobs, setJobs] = useState(initial);
   const [wake, setWake] = useState(0);
   const router = useRouter();
-  const active = useRef('');
+  // What was under way when the page was made: had it ended before the first question, nobody would notice.
+  const active = useRef(activeIn(initial));
   useEffect(() => {
     void wake;
     let stopped = false;
@@ -21,10 +29,7 @@ export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLi
         const next = (await response.json()) as JobLine[];
         if (stopped) return;
         setJobs(next);
-        const now = next
-          .filter((j) => j.state === 'queued' || j.state === 'running')
-          .map((j) => j.id)
-          .join(); // prettier-ignore
+        const now = activeIn(next);
         if (now !== active.current) {
           forgetWorks();
           router.refresh();
@@ -36,9 +41,12 @@ export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLi
       }
     }
     void ask();
+    const again = () => setWake((n) => n + 1);
+    window.addEventListener(JOBS_CHANGED, again);
     return () => {
       stopped = true;
       clearTimeout(timer);
+      window.removeEventListener(JOBS_CHANGED, again);
     };
   }, [reviewId, router, wake]);
   return { jobs, poke: () => setWake((n) => n + 1) };

@@ -3,13 +3,27 @@ import { useUrlState } from '../shell/useUrlState';
 import { WorkList } from './WorkList';
 import { WorkSheet } from './WorkSheet';
 
+interface ListWithSheetProps {
+  reviewId: string;
+  numbers: readonly number[];
+  caption: string;
+  version?: number;
+}
+
 /** A list of works whose rows open beside it; which one is open stands in the address. */
-export function ListWithSheet({ reviewId, numbers, caption }: { reviewId: string; numbers: readonly number[]; caption: string }) {
+export function ListWithSheet({ reviewId, numbers, caption, version }: ListWithSheetProps) {
   const [params, setParams] = useUrlState();
   const opened = Number(params.get('work')) || null;
   return (
     <>
-      <WorkList reviewId={reviewId} numbers={numbers} caption={caption} open={opened} onOpen={(no) => setParams({ work: String(no) })} />
+      <WorkList
+        reviewId={reviewId}
+        numbers={numbers}
+        caption={caption}
+        version={version}
+        open={opened}
+        onOpen={(no) => setParams({ work: String(no) })}
+      />
       <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} />
     </>
   );

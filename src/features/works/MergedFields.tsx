@@ -44,32 +44,39 @@ export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; 
         {MERGED_FIELDS.map((field) => {
           const choice = work.fields.find((f) => f.field === field);
           return (
-            <div key={field} className="grid grid-cols-[104px_minmax(0,1fr)_auto] gap-x-3 border-rule border-b py-1">
+            <div key={field} className="grid grid-cols-[104px_minmax(0,1fr)] gap-x-3 border-rule border-b py-1">
               <dt className="text-slate">{LABELS[field]}</dt>
-              <dd className="min-w-0">
-                {editing === field ? (
-                  <Edit label={LABELS[field]} value={choice?.value ?? ''} onSave={(v) => set(field, v)} onClose={() => setEditing(null)} />
-                ) : (
-                  <Choice choice={choice} tagOf={tagOf} />
-                )}
+              <dd className="flex min-w-0 items-start gap-3">
+                <div className="min-w-0 flex-1">
+                  {editing === field ? (
+                    <Edit
+                      label={LABELS[field]}
+                      value={choice?.value ?? ''}
+                      onSave={(v) => set(field, v)}
+                      onClose={() => setEditing(null)}
+                    />
+                  ) : (
+                    <Choice choice={choice} tagOf={tagOf} />
+                  )}
+                </div>
+                <span className="flex flex-col items-end">
+                  {editing !== field && (
+                    <Button
+                      look="quiet"
+                      className="text-[13px]"
+                      aria-label={`Set ${LABELS[field].toLowerCase()}`}
+                      onClick={() => setEditing(field)}
+                    >
+                      {choice ? 'Edit' : 'Add'}
+                    </Button>
+                  )}
+                  {choice?.why === 'edited' && editing !== field && (
+                    <Button look="quiet" className="text-[13px]" onClick={() => set(field, null)}>
+                      As the records say
+                    </Button>
+                  )}
+                </span>
               </dd>
-              <span className="flex flex-col items-end">
-                {editing !== field && (
-                  <Button
-                    look="quiet"
-                    className="text-[13px]"
-                    aria-label={`Set ${LABELS[field].toLowerCase()}`}
-                    onClick={() => setEditing(field)}
-                  >
-                    {choice ? 'Edit' : 'Add'}
-                  </Button>
-                )}
-                {choice?.why === 'edited' && editing !== field && (
-                  <Button look="quiet" className="text-[13px]" onClick={() => set(field, null)}>
-                    As the records say
-                  </Button>
-                )}
-              </span>
             </div>
           );
         })}

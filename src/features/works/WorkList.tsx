@@ -16,11 +16,13 @@ interface WorkListProps {
   numbers: readonly number[];
   caption: string;
   open: number | null;
+  /** Raised when works change: see useWorkLines. */
+  version?: number;
   onOpen(no: number): void;
 }
 
 /** The works behind a number: rows of 32 px, fetched page by page, sorted and searched on the server. */
-export function WorkList({ reviewId, numbers, caption, open, onOpen }: WorkListProps) {
+export function WorkList({ reviewId, numbers, caption, open, version, onOpen }: WorkListProps) {
   const [find, setFind] = useState('');
   const [order, setOrder] = useState<ListOrder>('number');
   const [shown, setShown] = useState<readonly number[]>(numbers);
@@ -45,7 +47,7 @@ export function WorkList({ reviewId, numbers, caption, open, onOpen }: WorkListP
 
   const rows = useVirtualizer({ count: shown.length, getScrollElement: () => scroller.current, estimateSize: () => 32, overscan: 12 });
   const items = rows.getVirtualItems();
-  const lines = useWorkLines(reviewId, shown, items[0]?.index ?? 0, items.at(-1)?.index ?? 0);
+  const lines = useWorkLines(reviewId, shown, items[0]?.index ?? 0, items.at(-1)?.index ?? 0, version);
 
   const sortable = (key: ListOrder, label: string, width: string) => (
     <div role="columnheader" className={width} aria-sort={order === key ? 'ascending' : 'none'}>
