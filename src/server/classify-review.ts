@@ -35,11 +35,13 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     );
     const flags = await linkWorks(tx, reviewId, merged, numbers, rulings);
     review.revision += 1;
-    const columns = await classifyWorks(tx, review, databases, flags, step(2 * total));
+    const columns = await classifyWorks(tx, review, databases, numbers, flags, step(2 * total));
     await tx.execute(
       'insert into review_columns (review_id, revision, bytes) values (?, ?, ?) on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes',
       [reviewId, review.revision, Buffer.from(encodeColumns(columns))],
     );
     await tx.flush();
+    // Rows that came by COPY have no statistics yet, and without them the planner chooses badly for whoever reads next.
+    for (const table of ['record', 'record_claims', 'merge_key', 'work_record', 'work']) await tx.execute(`analyze ${table}`);
   });
 }

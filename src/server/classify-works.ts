@@ -19,18 +19,21 @@ import { fieldEdits } from './field-edits';
 const PAGE = 1000;
 
 interface MemberRead {
-  work_no: number;
   no: number;
   database_id: string | null;
   item: BibRecord;
   doc: RecordClaims;
 }
 
-/** Classifies work after work, in number order, so that memory holds one page of records and the masks. */
+/**
+ * Classifies work after work, in number order, so that memory holds one page of records and the masks.
+ * @param numbers the work's number of every record
+ */
 export async function classifyWorks(
   tx: EntityManager,
   review: Review,
   databases: readonly SourceDatabase[],
+  numbers: ReadonlyMap<number, number>,
   familyFlags: ReadonlyMap<number, FamilyFlag[]>,
   step: (done: number) => Promise<void>,
 ): Promise<Columns> {
@@ -38,26 +41,25 @@ export async function classifyWorks(
   const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
   const trust = new Map(databases.map((d, i) => [d.id, i]));
   const edits = await fieldEdits(tx, review.id);
-  const [{ works }] = await tx.execute<[{ works: number }]>(
-    'select count(distinct work_no)::int as works from work_record where review_id = ? and active',
-    [review.id],
-  );
+  const works = new Map<number, number[]>();
+  for (const [record, no] of numbers) {
+    const members = works.get(no);
+    if (members) members.push(record);
+    else works.set(no, [record]);
+  }
   const columns = emptyColumns(
-    works,
+    works.size,
     databases.map((d) => d.id),
     review.revision,
   );
   let row = 0;
   await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
-  let open: MemberRead[] = [];
   let batch: (string | number | object | null)[][] = [];
   let done = 0;
-  const close = () => {
-    if (open.length === 0) return;
+  const add = (no: number, open: readonly MemberRead[]) => {
     const membership = open.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
     const classification = classifyWork(open.map(asRecordOfWork), levels);
-    setRow(columns, row++, { number: open[0]!.work_no, classification, membership });
-    const no = open[0]!.work_no;
+    setRow(columns, row++, { number: no, classification, membership });
     const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
     const merged = mergeWork(
       open.map((m) => ({ no: m.no, trust: trust.get(m.database_id ?? '') ?? databases.length, item: m.item })),
@@ -82,36 +84,56 @@ export async function classifyWorks(
       null,
       null,
     ]);
-    open = [];
   };
-  // Rows that came by COPY have no statistics yet, and without them the planner sorts the whole review for every page.
-  await tx.execute('analyze work_record');
-  await tx.execute('analyze record');
-  await tx.execute('analyze record_claims');
-  for (let work = 0, record = 0; ; ) {
-    const page = await tx.execute<MemberRead[]>(
-      `select m.work_no, r.no, r.database_id, r.item, c.doc from work_record m
-       join record r on r.review_id = m.review_id and r.no = m.record_no
-       join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
-       where m.review_id = ? and m.active and m.work_no >= ? and (m.work_no, m.record_no) > (?, ?) order by m.work_no, m.record_no limit ${PAGE}`,
-      [review.id, work, work, record],
+  for (const page of pagesOf(works)) {
+    const read = await readMembers(
+      tx,
+      review.id,
+      page.flatMap(([, records]) => records),
     );
-    for (const member of page) {
-      if (open.length && open[0]!.work_no !== member.work_no) close();
-      open.push(member);
-    }
-    if (page.length < PAGE) close();
-    done += page.length;
+    for (const [no, records] of page)
+      add(
+        no,
+        [...records].sort((a, b) => a - b).map((r) => read.get(r)!),
+      );
+    done += read.size;
     await step(done);
     await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
     batch = [];
-    if (page.length < PAGE) break;
-    work = page.at(-1)!.work_no;
-    record = page.at(-1)!.no;
   }
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
   return columns;
+}
+
+/** Works in number order, as many at a time as have a page of records between them. */
+function* pagesOf(works: ReadonlyMap<number, number[]>): Generator<[number, number[]][]> {
+  let page: [number, number[]][] = [];
+  let records = 0;
+  for (const work of [...works].sort((a, b) => a[0] - b[0])) {
+    page.push(work);
+    records += work[1].length;
+    if (records < PAGE) continue;
+    yield page;
+    page = [];
+    records = 0;
+  }
+  if (page.length) yield page;
+}
+
+/** Records with their claims: two plain reads by number, which cost a page whatever the planner thinks of fresh tables. */
+async function readMembers(tx: EntityManager, reviewId: string, records: readonly number[]): Promise<Map<number, MemberRead>> {
+  const wanted = [reviewId, `{${records.join(',')}}`];
+  const rows = await tx.execute<Omit<MemberRead, 'doc'>[]>(
+    'select no, database_id, item from record where review_id = ? and no = any(?::int[])',
+    wanted,
+  );
+  const claims = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
+    'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
+    wanted,
+  );
+  const docs = new Map(claims.map((c) => [c.record_no, c.doc]));
+  return new Map(rows.map((r) => [r.no, { ...r, doc: docs.get(r.no)! }]));
 }
 
 const asRecordOfWork = (m: MemberRead): RecordOfWork => ({ key: m.no, dates: m.item.dates, found: m.doc });

@@ -17,16 +17,6 @@ export interface KeyedRecord {
   keys: MergeKeys;
 }
 
-interface RecordRead {
-  no: number;
-  database_id: string | null;
-  /** Null when everything derived from it is up to date. */
-  item: BibRecord | null;
-  stable_name: string;
-  rule_set: string | null;
-  keys: MergeKeys | null;
-}
-
 /** Derives the claims and merge keys that are missing or out of date, and gives what merging needs of every record. */
 export async function deriveRecords(
   tx: EntityManager,
@@ -39,30 +29,30 @@ export async function deriveRecords(
   const all: KeyedRecord[] = [];
   await tx.execute('create temporary table fresh_claims (record_no int, rule_set text, doc jsonb) on commit drop');
   await tx.execute('create temporary table fresh_keys (record_no int, rules text, doc jsonb) on commit drop');
-  for (let after = 0; ; ) {
-    const page = await tx.execute<RecordRead[]>(
-      `select r.no, r.database_id, r.stable_name, c.rule_set, k.doc as keys,
-         case when k.doc is null or c.rule_set is distinct from coalesce(?::jsonb->>(r.database_id::text), ?) then r.item end as item
-       from active_record r
-       left join record_claims c on c.review_id = r.review_id and c.record_no = r.no
-       left join merge_key k on k.review_id = r.review_id and k.record_no = r.no and k.rules = ?
-       where r.review_id = ? and r.no > ? order by r.no limit ${PAGE}`,
-      [JSON.stringify(ruleSets), NO_SCOPE_RULES, MERGE_RULES, reviewId, after],
+  const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId])).map(
+    (r) => r.no,
+  );
+  for (let at = 0; at < numbers.length; at += PAGE) {
+    const page = await readPage(tx, reviewId, numbers.slice(at, at + PAGE));
+    const ruleSetOf = (r: RecordRead) => ruleSets[r.database_id ?? ''] ?? NO_SCOPE_RULES;
+    const stale = page.filter((r) => !r.keys || r.rule_set !== ruleSetOf(r));
+    const items = await readItems(
+      tx,
+      reviewId,
+      stale.map((r) => r.no),
     );
-    if (page.length === 0) break;
     const claims: [number, string, RecordClaims][] = [];
     const fresh: [number, string, MergeKeys][] = [];
     for (const row of page) {
-      const keys = row.keys ?? mergeKeys(row.item!);
+      const keys = row.keys ?? mergeKeys(items.get(row.no)!);
       all.push({ no: row.no, name: row.stable_name, keys });
       if (!row.keys) fresh.push([row.no, MERGE_RULES, keys]);
-      const ruleSet = ruleSets[row.database_id ?? ''] ?? NO_SCOPE_RULES;
+      const ruleSet = ruleSetOf(row);
       if (row.rule_set !== ruleSet)
-        claims.push([row.no, ruleSet, claimsOfRecord(row.item!, scopes.get(row.database_id ?? '') ?? NO_SCOPE)]);
+        claims.push([row.no, ruleSet, claimsOfRecord(items.get(row.no)!, scopes.get(row.database_id ?? '') ?? NO_SCOPE)]);
     }
     if (claims.length) await copyRows(tx, 'fresh_claims', ['record_no', 'rule_set', 'doc'], [claims]);
     if (fresh.length) await copyRows(tx, 'fresh_keys', ['record_no', 'rules', 'doc'], [fresh]);
-    after = page.at(-1)!.no;
     await step(all.length);
   }
   await tx.execute(
@@ -76,4 +66,41 @@ export async function deriveRecords(
     [reviewId],
   );
   return all;
+}
+
+interface RecordRead {
+  no: number;
+  database_id: string | null;
+  stable_name: string;
+  rule_set: string | null;
+  keys: MergeKeys | null;
+}
+
+/** Plain reads by number, which cost a page whatever the planner thinks of tables that were just filled. */
+async function readPage(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<RecordRead[]> {
+  const wanted = `{${numbers.join(',')}}`;
+  const rows = await tx.execute<Omit<RecordRead, 'rule_set' | 'keys'>[]>(
+    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[]) order by no',
+    [reviewId, wanted],
+  );
+  const claims = await tx.execute<{ record_no: number; rule_set: string }[]>(
+    'select record_no, rule_set from record_claims where review_id = ? and record_no = any(?::int[])',
+    [reviewId, wanted],
+  );
+  const keys = await tx.execute<{ record_no: number; doc: MergeKeys }[]>(
+    'select record_no, doc from merge_key where review_id = ? and record_no = any(?::int[]) and rules = ?',
+    [reviewId, wanted, MERGE_RULES],
+  );
+  const ruleSets = new Map(claims.map((c) => [c.record_no, c.rule_set]));
+  const docs = new Map(keys.map((k) => [k.record_no, k.doc]));
+  return rows.map((r) => ({ ...r, rule_set: ruleSets.get(r.no) ?? null, keys: docs.get(r.no) ?? null }));
+}
+
+async function readItems(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<Map<number, BibRecord>> {
+  if (numbers.length === 0) return new Map();
+  const rows = await tx.execute<{ no: number; item: BibRecord }[]>(
+    'select no, item from record where review_id = ? and no = any(?::int[])',
+    [reviewId, `{${numbers.join(',')}}`],
+  );
+  return new Map(rows.map((r) => [r.no, r.item]));
 }

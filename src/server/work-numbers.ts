@@ -27,11 +27,7 @@ export async function assignWorkNumbers(
   const [{ last }] = await tx.execute<[{ last: number }]>('select coalesce(max(no), 0) as last from work where review_id = ?', [reviewId]);
   const numbers = numbersFor(clustersOf(recordNos, head), before, Number(last) + 1);
   // Records of withdrawn retrievals keep the number they had, so that they find their work again.
-  await tx.execute(
-    `delete from work_record m where m.review_id = ?
-     and exists (select 1 from active_record r where r.review_id = m.review_id and r.no = m.record_no)`,
-    [reviewId],
-  );
+  await tx.execute('delete from work_record where review_id = ? and record_no = any(?::int[])', [reviewId, `{${recordNos.join(',')}}`]);
   await tx.execute('update work_record set active = false where review_id = ? and active', [reviewId]);
   await copyRows(
     tx,

@@ -15,35 +15,44 @@ const normaliseContainer = remembered((name) => normaliseText(name.replace(/\([^
 export const KEYS_FORM = 1;
 const MOST_PEOPLE = 8;
 
+/** Longer ones are no titles: what comes after is not compared. */
+const MOST_OF_TITLE = 500;
+const MOST_OF_NAME = 80;
+
 export function mergeKeys(record: BibRecord): MergeKeys {
-  const { kind, core: printed } = titleParts(record.title);
-  const title = normaliseTitle(record.title);
+  const text = record.title.slice(0, MOST_OF_TITLE).replace(/\s+/g, ' ');
+  const { kind, core: printed } = titleParts(text);
+  const title = normaliseTitle(text);
   const others = otherTitles(record);
   // A study's short name at the end is no part of what its other publications are called.
   const bare = printed.replace(/\s*\([A-Z][A-Z0-9-]{2,15}\)\s*$/, '');
-  const core = bare === record.title ? title : normaliseTitle(bare);
+  const core = bare === text ? title : normaliseTitle(bare);
   const registrations = registrationsOf(record, kind);
   const [first, last] = pagesOf(record.pages);
   const main = mainTitle(bare);
   const keys: MergeKeys = {
     doi: record.doi,
     pmid: record.pmid,
-    titles: others.length ? [...new Set([title, ...others.map(normaliseTitle).filter(Boolean)])] : [title],
-    cut: /(?:…|\.\.\.)\s*$/.test(record.title),
+    titles: others.length
+      ? [...new Set([title, ...others.map((t) => normaliseTitle(t.slice(0, MOST_OF_TITLE))).filter(Boolean)])]
+      : [title],
+    cut: record.title.length > MOST_OF_TITLE || /(?:…|\.\.\.)\s?$/.test(text),
     named: kind,
     stated: statedKind(record, registrations),
     core: coreKey(core),
     main: coreKey(main === bare ? core : normaliseTitle(main)),
-    people: record.authors.slice(0, MOST_PEOPLE).map((a) => [normaliseName(a.family), normaliseName(a.given)]),
+    people: record.authors
+      .slice(0, MOST_PEOPLE)
+      .map((a) => [normaliseName(a.family.slice(0, MOST_OF_NAME)), normaliseName(a.given.slice(0, MOST_OF_NAME))]),
     peopleCount: record.authors.length,
     years: yearsOf(record),
-    container: normaliseContainer(record.container),
+    container: normaliseContainer(record.container.slice(0, MOST_OF_TITLE)),
     issns: record.issns,
     isbns: record.isbns,
-    volume: normaliseText(record.volume)
+    volume: normaliseText(record.volume.slice(0, MOST_OF_NAME))
       .replace(/^(?:vol(?:ume)?|bd) ?/, '')
       .replace(/^0+(?=.)/, ''),
-    issue: normaliseText(record.issue)
+    issue: normaliseText(record.issue.slice(0, MOST_OF_NAME))
       .replace(/^(?:no|nr|issue) ?/, '')
       .replace(/^0+(?=.)/, ''),
     first,
@@ -67,7 +76,7 @@ function otherTitles({ extra, title }: BibRecord): string[] {
   const kept = OTHER_TITLE_FIELDS.flatMap((field) => extra[field] ?? []);
   for (const xml of extra.Article ?? []) if (xml.startsWith('<VernacularTitle')) kept.push(xml);
   // "Titel im Original [Title in English]"
-  const inner = /^.{8,}?\s*\[([^\]]{12,})\]\.?$/s.exec(title)?.[1];
+  const inner = title.length <= MOST_OF_TITLE ? /^.{8,}?\s*\[([^\]]{12,})\]\.?$/s.exec(title)?.[1] : undefined;
   return inner ? [title.slice(0, title.lastIndexOf('[')), inner, ...kept] : kept;
 }
 
@@ -80,6 +89,7 @@ function yearsOf(record: BibRecord): [number, number] | null {
 /** First and last page; "1510-21" ends at 1521. @source common practice of indexers to shorten the last page */
 export function pagesOf(text: string): [string, string] {
   const clean = text
+    .slice(0, MOST_OF_NAME)
     .toLowerCase()
     .replace(/\bpp?\.?\s*(?=[a-z]?\d)/g, '')
     .replace(/[()]/g, '');

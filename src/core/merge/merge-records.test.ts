@@ -228,6 +228,24 @@ test('ten thousand alike records, and ten thousand that contradict each other, a
   expect(worksOf(mergeRecords(many((i) => String(i + 1))).head).length).toBeGreaterThan(9000);
 });
 
+test('titles, names and references without end are merged in no time', () => {
+  const long = (unit: string) => unit.repeat(200_000 / unit.length);
+  const records = [' ', ': ', '“', 'a ', 'Correction to ', ': protocol for ', 'word wrod ', '(', '[', '1', '- '].flatMap((unit) => [
+    {
+      title: `Correction: ${long(unit)}`,
+      extra: { CON: [`J. 2020 ${long(unit)}`], TT: [long(unit)] },
+      authors: [{ family: long(unit), given: long(unit) }],
+    },
+    {
+      title: `${long(unit)} [translated ${long(unit)}]`,
+      abstract: `Registration ${long(unit)} conclusions ${long(unit)}`,
+      container: long(unit),
+      pages: long(unit),
+    },
+  ]);
+  expect(worksOf(merge(...records, ...records).head).length).toBeLessThanOrEqual(44);
+});
+
 /** Records that are near to each other in every way, so that joins, questions and contradictions abound. */
 function muddle(seed: number, size: number) {
   const next = seeded(seed);

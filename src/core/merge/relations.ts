@@ -120,7 +120,8 @@ const relation = (field: string, [type, inverse]: Named, to: Partial<Relation>):
 });
 
 /** "J Occup Chronobiol. 2020 Jan;3(2):12-9. doi: 10.5555/x. PMID: 99000101" */
-function fromReference(field: string, named: Named, text: string): Relation {
+function fromReference(field: string, named: Named, reference: string): Relation {
+  const text = reference.slice(0, 500);
   const place = /^(.*?)\.?\s+(?:\d{4})[^;:]*;\s*([^(:;]*?)\s*(?:\([^)]*\))?\s*:\s*([^\s.,;-]+)/.exec(text);
   return relation(field, named, {
     doi: normaliseDoi(text),
