@@ -1,6 +1,6 @@
 /**
  * tsx bench/main.ts [reading|importing|merging|slice]: prints figures with the machine's facts, and passes no judgement.
- * Importing wants a database: DATABASE_URL, which "npm run bench" sets.
+ * Importing and merging want a database: DATABASE_URL, which "npm run bench" sets.
  */
 import { importing } from './importing';
 import { merging } from './merging';

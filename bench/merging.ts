@@ -39,5 +39,13 @@ export function merging() {
       `${Math.round(s.peak / 1e6)} MB (${Math.round(s.before / 1e6)} MB)`,
     );
   }
+  const output = execFileSync(process.execPath, ['--expose-gc', '--import', 'tsx', 'bench/merging/job.ts', '100000'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
+  const job = JSON.parse(output.trim().split('\n').at(-1)!) as Record<string, number>;
+  row('the whole job in PostgreSQL, claims and classification included: 100,000 records', `${job['first classify-review']!.toFixed(1)} s`);
+  row('  1,000 more', `${job['added classify-review']!.toFixed(1)} s`);
+  row('  most memory of the worker', `${Math.max(job['first peak MB']!, job['added peak MB']!)} MB`);
   row('growth from 10,000 to 100,000 records', `${(large.whole / small.whole).toFixed(1)}-fold`);
 }

@@ -1,10 +1,13 @@
 /** tsx bench/merging/job.ts RECORDS: imports so many records and merges them as the worker does, and prints a line of JSON. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { writeRecords } from '@/core/formats';
+import { DEFAULT_PROFILE } from '@/core/parity';
 import { ormConfig } from '@/db/config';
 import { Job } from '@/db/schema';
-import { DEFAULT_PROFILE } from '@/core/parity';
 import type { Context } from '@/server/context';
 import { closeQueue } from '@/server/queue';
 import { receiveFile } from '@/server/receive-file';
@@ -22,6 +25,8 @@ const ris = (from: number, to: number) => {
   return [...writeRecords('ris', records)].join('');
 };
 
+const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
+process.env.NARROW_SIEVE_DATA = folder;
 const orm = await MikroORM.init(ormConfig());
 const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
 try {
@@ -58,4 +63,5 @@ try {
 } finally {
   await closeQueue();
   await orm.close(true);
+  rmSync(folder, { recursive: true, force: true });
 }

@@ -321,7 +321,13 @@ export const WorkEdit = defineEntity({
 
 export const ReviewColumns = defineEntity({
   name: 'ReviewColumns',
-  properties: { reviewId: p.uuid().primary(), revision: p.integer(), bytes: p.blob() },
+  properties: {
+    reviewId: p.uuid().primary(),
+    revision: p.integer(),
+    bytes: p.blob(),
+    /** What they were made by: while it is the same, works that did not change need not be classified again. */
+    basis: p.text(),
+  },
 });
 
 export const SieveVersion = defineEntity({

@@ -1,5 +1,7 @@
-import { encodeColumns } from '@/core/sieve';
-import { Review, SourceDatabase } from '@/db/schema';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { MERGE_RULES } from '@/core/merge';
+import { type Columns, decodeColumns, encodeColumns } from '@/core/sieve';
+import { Review, ReviewColumns, SourceDatabase } from '@/db/schema';
 import { classifyWorks } from './classify-works';
 import type { Context } from './context';
 import { deriveRecords } from './derive-records';
@@ -7,7 +9,20 @@ import { linkWorks } from './family-links';
 import { standingRulings } from './merge-rulings';
 import { mergeWorks } from './merge-works';
 import type { Progress } from './progress';
+import { RULE_SET } from './rule-set';
 import { assignWorkNumbers } from './work-numbers';
+
+/**
+ * Rows that came by COPY have no statistics yet, and without them the planner chooses badly for whoever reads next. Only
+ * the columns that queries search by: a sample of the documents would be read for nothing.
+ */
+const ANALYSED = [
+  'record (review_id, no, file_id, database_id)',
+  'record_claims (review_id, record_no, rule_set)',
+  'merge_key (review_id, record_no, rules)',
+  'work_record (review_id, record_no, work_no, active)',
+  'work (review_id, no, absorbed_by)',
+];
 
 /**
  * Merges a review's records into works and families, derives claims and classification, and writes the columns under a
@@ -25,23 +40,35 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     // Reading, comparing and classifying each go through all records.
     const step = (before: number) => (done: number) => progress.step(before + done, 3 * total);
     const rulings = await standingRulings(tx, reviewId);
-    const merged = await mergeWorks(tx, reviewId, await deriveRecords(tx, reviewId, databases, step(0)), rulings, step(total));
-    const numbers = await assignWorkNumbers(
+    const { records, fresh } = await deriveRecords(tx, reviewId, databases, step(0));
+    const merged = await mergeWorks(tx, reviewId, records, rulings, step(total));
+    const { numbers, changed } = await assignWorkNumbers(
       tx,
       reviewId,
       merged.records.map((r) => r.no),
       merged.head,
       ctx.now(),
     );
-    const flags = await linkWorks(tx, reviewId, merged, numbers, rulings);
+    const families = await linkWorks(tx, reviewId, merged, numbers, rulings);
+    for (const no of fresh) changed.add(numbers.get(no)!);
+    for (const no of families.changed) changed.add(no);
+    const basis = JSON.stringify([review.scheme, review.kind, databases.map((d) => d.id), RULE_SET, MERGE_RULES]);
+    const before = await columnsBefore(tx, reviewId, basis);
     review.revision += 1;
-    const columns = await classifyWorks(tx, review, databases, numbers, flags, step(2 * total));
+    const kept = before && { columns: before, changed };
+    const columns = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
     await tx.execute(
-      'insert into review_columns (review_id, revision, bytes) values (?, ?, ?) on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes',
-      [reviewId, review.revision, Buffer.from(encodeColumns(columns))],
+      `insert into review_columns (review_id, revision, bytes, basis) values (?, ?, ?, ?)
+       on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes, basis = excluded.basis`,
+      [reviewId, review.revision, Buffer.from(encodeColumns(columns)), basis],
     );
     await tx.flush();
-    // Rows that came by COPY have no statistics yet, and without them the planner chooses badly for whoever reads next.
-    for (const table of ['record', 'record_claims', 'merge_key', 'work_record', 'work']) await tx.execute(`analyze ${table}`);
+    for (const columns of ANALYSED) await tx.execute(`analyze ${columns}`);
   });
+}
+
+/** The columns as they are, if they were made by the same rules, scheme and databases. */
+async function columnsBefore(tx: EntityManager, reviewId: string, basis: string): Promise<Columns | null> {
+  const row = await tx.findOne(ReviewColumns, { reviewId, basis });
+  return row ? decodeColumns(row.bytes) : null;
 }

@@ -10,7 +10,7 @@ import {
 } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
-import { axisValues, type Columns, emptyColumns, MASK_AXES, setRow } from '@/core/sieve';
+import { axisValues, type Columns, copyRow, emptyColumns, MASK_AXES, setRow } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/db/schema';
@@ -28,6 +28,7 @@ interface MemberRead {
 /**
  * Classifies work after work, in number order, so that memory holds one page of records and the masks.
  * @param numbers the work's number of every record
+ * @param kept columns made before by the same rules, and which works have changed since; null to classify all
  */
 export async function classifyWorks(
   tx: EntityManager,
@@ -35,6 +36,7 @@ export async function classifyWorks(
   databases: readonly SourceDatabase[],
   numbers: ReadonlyMap<number, number>,
   familyFlags: ReadonlyMap<number, FamilyFlag[]>,
+  kept: { columns: Columns; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
 ): Promise<Columns> {
   const levels = levelTable(review.scheme, review.kind);
@@ -85,18 +87,23 @@ export async function classifyWorks(
       null,
     ]);
   };
+  const old = new Map(kept ? Array.from(kept.columns.numbers, (no, i) => [no, i] as const) : []);
+  const stays = (no: number) => kept !== null && old.has(no) && !kept.changed.has(no) && !edits.has(no);
   for (const page of pagesOf(works)) {
     const read = await readMembers(
       tx,
       review.id,
-      page.flatMap(([, records]) => records),
+      page.flatMap(([no, records]) => (stays(no) ? [] : records)),
     );
-    for (const [no, records] of page)
-      add(
-        no,
-        [...records].sort((a, b) => a - b).map((r) => read.get(r)!),
-      );
-    done += read.size;
+    for (const [no, records] of page) {
+      done += records.length;
+      if (stays(no)) copyRow(columns, row++, kept!.columns, old.get(no)!);
+      else
+        add(
+          no,
+          [...records].sort((a, b) => a - b).map((r) => read.get(r)!),
+        );
+    }
     await step(done);
     await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
     batch = [];
@@ -123,6 +130,7 @@ function* pagesOf(works: ReadonlyMap<number, number[]>): Generator<[number, numb
 
 /** Records with their claims: two plain reads by number, which cost a page whatever the planner thinks of fresh tables. */
 async function readMembers(tx: EntityManager, reviewId: string, records: readonly number[]): Promise<Map<number, MemberRead>> {
+  if (records.length === 0) return new Map();
   const wanted = [reviewId, `{${records.join(',')}}`];
   const rows = await tx.execute<Omit<MemberRead, 'doc'>[]>(
     'select no, database_id, item from record where review_id = ? and no = any(?::int[])',

@@ -17,16 +17,20 @@ export interface KeyedRecord {
   keys: MergeKeys;
 }
 
-/** Derives the claims and merge keys that are missing or out of date, and gives what merging needs of every record. */
+/**
+ * Derives the claims and merge keys that are missing or out of date.
+ * @returns what merging needs of every record, and which were derived now
+ */
 export async function deriveRecords(
   tx: EntityManager,
   reviewId: string,
   databases: readonly SourceDatabase[],
   step: (done: number) => Promise<void>,
-): Promise<KeyedRecord[]> {
+): Promise<{ records: KeyedRecord[]; fresh: Set<number> }> {
   const scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
   const ruleSets = Object.fromEntries(databases.map((d) => [d.id, ruleSetFor(scopeOf(d.profile))]));
   const all: KeyedRecord[] = [];
+  const derived = new Set<number>();
   await tx.execute('create temporary table fresh_claims (record_no int, rule_set text, doc jsonb) on commit drop');
   await tx.execute('create temporary table fresh_keys (record_no int, rules text, doc jsonb) on commit drop');
   const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId])).map(
@@ -41,6 +45,7 @@ export async function deriveRecords(
       reviewId,
       stale.map((r) => r.no),
     );
+    for (const r of stale) derived.add(r.no);
     const claims: [number, string, RecordClaims][] = [];
     const fresh: [number, string, MergeKeys][] = [];
     for (const row of page) {
@@ -65,7 +70,7 @@ export async function deriveRecords(
      on conflict (review_id, record_no) do update set rules = excluded.rules, doc = excluded.doc`,
     [reviewId],
   );
-  return all;
+  return { records: all, fresh: derived };
 }
 
 interface RecordRead {

@@ -7,7 +7,7 @@ import type { MergedRecords } from './merge-works';
 /**
  * Finds the families of a review's works, with what people ruled about them, and stores the links.
  * @param numberOf the work's number for each record
- * @returns the flags that works have from their families, by work number
+ * @returns the flags that works have from their families, by work number, and the works that gained or lost a link to them
  */
 export async function linkWorks(
   tx: EntityManager,
@@ -15,7 +15,7 @@ export async function linkWorks(
   { records, head }: MergedRecords,
   numberOf: ReadonlyMap<number, number>,
   rulings: Rulings,
-): Promise<Map<number, FamilyFlag[]>> {
+): Promise<{ flags: Map<number, FamilyFlag[]>; changed: Set<number> }> {
   const works = worksOf(head);
   const keys = works.map((members) => members.map((i) => records[i]!.keys));
   const numbers = works.map((members) => numberOf.get(records[members[0]!]!.no)!);
@@ -29,6 +29,15 @@ export async function linkWorks(
     links = links.filter((l) => !(l.type === link && l.from === from && l.to === to));
     if (made) links.push({ type: link, from, to, basis: ['a person linked them'], conclusions: '', ruled: true });
   }
+  const before = await tx.execute<{ to_no: number; type: string; from_no: number }[]>(
+    'select from_no, to_no, type from work_link where review_id = ?',
+    [reviewId],
+  );
+  const old = new Map(before.map((l) => [`${l.from_no}|${l.type}|${l.to_no}`, l.to_no]));
+  const now = new Map(links.map((l) => [`${numbers[l.from]}|${l.type}|${numbers[l.to]}`, numbers[l.to]!]));
+  const changed = new Set<number>();
+  for (const [key, to] of old) if (!now.has(key)) changed.add(to);
+  for (const [key, to] of now) if (!old.has(key)) changed.add(to);
   await tx.execute('delete from work_link where review_id = ?', [reviewId]);
   await copyRows(
     tx,
@@ -36,5 +45,5 @@ export async function linkWorks(
     ['review_id', 'from_no', 'to_no', 'type', 'basis', 'conclusions', 'ruled'],
     [links.map((l) => [reviewId, numbers[l.from]!, numbers[l.to]!, l.type, l.basis, l.conclusions, l.ruled])],
   );
-  return new Map(familyFlags(keys, links).map((flags, i) => [numbers[i]!, flags]));
+  return { flags: new Map(familyFlags(keys, links).map((flags, i) => [numbers[i]!, flags])), changed };
 }

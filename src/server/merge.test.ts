@@ -158,6 +158,33 @@ test('what comes in two imports makes the works that come in one; only new pairs
   expect(await db.context().em.count(MergePairRow, { reviewId: step.id })).toBe(2);
 });
 
+test('works that did not change keep their row, and all rows are what a classification from nothing gives', async () => {
+  const id = await twoDatabases();
+  await importText(
+    db,
+    id,
+    'QA',
+    ris(
+      ['AN  - 5', ...trial('DO  - 10.5555/a')],
+      ['AN  - 6', 'TI  - Retraction: Ear plugs in glassworks', 'AU  - Ngata, Hemi', 'PY  - 2020'],
+    ),
+  );
+  await rule(id, 'apart', 'OF1', 'VH1', 'QA5');
+  const rows = () =>
+    db
+      .context()
+      .em.execute('select no, title, authors, shown_record, records, axes, flags, membership from work where review_id = ? order by no', [
+        id,
+      ]);
+  const columns = async () => ({ ...(await reviewState(db.context(), id)).columns, revision: 0 });
+  const [kept, listed] = [await columns(), await rows()];
+  await db.context().em.execute(`update review_columns set basis = '' where review_id = ?`, [id]);
+  await mergeAgain(db.context(), id);
+  await db.work(id);
+  expect(await columns()).toEqual(kept);
+  expect(await rows()).toEqual(listed);
+});
+
 test('a withdrawn retrieval takes its records out of works and keeps the rest', async () => {
   const id = await twoDatabases();
   const [, second] = await retrievalsOf(db.context(), id);

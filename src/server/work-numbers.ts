@@ -3,6 +3,7 @@ import { copyRows } from '@/db/copy';
 
 interface Placed {
   record_no: number;
+  active: boolean;
   work_no: number;
   prior_no: number;
 }
@@ -13,7 +14,7 @@ interface Placed {
  * gets the number back that it had before, with what was decided then. A work that lost its records to another is
  * marked as absorbed, so that what was decided about it can still be found. New clusters are numbered in the order of
  * their first record.
- * @returns the work number of every record
+ * @returns the work number of every record, and the works that gained or lost a record
  */
 export async function assignWorkNumbers(
   tx: EntityManager,
@@ -21,8 +22,8 @@ export async function assignWorkNumbers(
   recordNos: readonly number[],
   head: Int32Array,
   at: Date,
-): Promise<Map<number, number>> {
-  const known = await tx.execute<Placed[]>('select record_no, work_no, prior_no from work_record where review_id = ?', [reviewId]);
+): Promise<{ numbers: Map<number, number>; changed: Set<number> }> {
+  const known = await tx.execute<Placed[]>('select record_no, work_no, prior_no, active from work_record where review_id = ?', [reviewId]);
   const before = new Map(known.map((row) => [row.record_no, row]));
   const [{ last }] = await tx.execute<[{ last: number }]>('select coalesce(max(no), 0) as last from work where review_id = ?', [reviewId]);
   const numbers = numbersFor(clustersOf(recordNos, head), before, Number(last) + 1);
@@ -48,7 +49,11 @@ export async function assignWorkNumbers(
   }
   for (const [old, now] of absorbed)
     await tx.execute('update work set absorbed_by = ?, absorbed_at = ? where review_id = ? and no = ?', [now, at, reviewId, old]);
-  return numbers;
+  const changed = new Set<number>();
+  for (const { record_no, work_no, active } of known)
+    if (active !== numbers.has(record_no) || (active && numbers.get(record_no) !== work_no)) changed.add(work_no);
+  for (const no of recordNos) if (!before.get(no)?.active || before.get(no)!.work_no !== numbers.get(no)) changed.add(numbers.get(no)!);
+  return { numbers, changed };
 }
 
 function clustersOf(recordNos: readonly number[], head: Int32Array): number[][] {

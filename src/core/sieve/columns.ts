@@ -57,6 +57,14 @@ export function setRow(columns: Columns, i: number, { number, classification, me
   }
 }
 
+/** Takes over the row of a work that has not changed from columns made before. */
+export function copyRow(columns: Columns, i: number, old: Columns, j: number) {
+  const [to, from] = [arraysOf(columns), arraysOf(old)];
+  to.forEach((array, k) => {
+    array[i] = from[k]![j]!;
+  });
+}
+
 const perAxis = (size: number) => Object.fromEntries(MASK_AXES.map((a) => [a, new Uint32Array(size)])) as Columns['all'];
 
 export function emptyColumns(size: number, databases: string[], revision: number): Columns {

@@ -36,6 +36,9 @@ export class Migration20261125172116_merging extends Migration {
 
     this.addSql(`alter table "work" add column "absorbed_at" timestamptz null;`);
 
+    this.addSql(`alter table "review_columns" add column "basis" text not null default '';`);
+    this.addSql(`alter table "review_columns" alter column "basis" drop default;`);
+
     // Where records were before is not known of those merged so far: where they are stands for it.
     this.addSql(`alter table "work_record" add column "prior_no" int null;`);
     this.addSql(`update "work_record" set "prior_no" = "work_no";`);
@@ -62,6 +65,8 @@ export class Migration20261125172116_merging extends Migration {
     this.addSql(`drop table if exists "work_edit" cascade;`);
 
     this.addSql(`drop table if exists "work_link" cascade;`);
+
+    this.addSql(`alter table "review_columns" drop column "basis";`);
 
     this.addSql(`alter table "work" drop column "absorbed_at";`);
 
