@@ -4,7 +4,7 @@ import { quality } from './merging/quality';
 import { row } from './print';
 
 /** Never looked at while the weights were set: the figures that count. */
-const UNSEEN = [20261125, 424242];
+const UNSEEN = [20261125, 7654321];
 
 interface Speed {
   whole: number;

@@ -31,10 +31,9 @@ export function FlagNotes({ flags, family, no }: { flags: readonly string[]; fam
               note.grave ? 'border-2 font-semibold' : 'border border-dashed',
             )}
           >
-            {note.words}
+            {by ? `${note.words.slice(0, -1)}: ` : note.words}
             {by && (
               <span className="font-normal">
-                {' '}
                 {by.title} ({by.date}){tie.conclusions === 'changed' && ': its conclusions changed'}
               </span>
             )}
