@@ -87,6 +87,17 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
     await expect(headline).toHaveText('8 records are 6 works', { timeout: 30_000 });
   });
 
+  await test.step('any two records can be compared, and joined by hand', async () => {
+    await page.goto(`/reviews/${id}/records/4`);
+    await page.getByLabel('Compare with record').fill('3');
+    await page.getByRole('button', { name: 'Compare' }).click();
+    await expect(page.getByText(/They did not, because/)).toBeVisible();
+    await page.keyboard.press('j');
+    await expect(page.getByText('Joined.')).toBeVisible();
+    await page.keyboard.press('u');
+    await expect(page.getByText('Joined.')).toHaveCount(0);
+  });
+
   await test.step('a field is set by hand, and the list follows', async () => {
     await page.getByRole('button', { name: /^Cold air and grip/ }).click();
     const sheet = page.getByRole('dialog');

@@ -15,6 +15,7 @@ const STAGES = [
   'merge/families',
   'merge/rulings',
   'merge/weights',
+  'merge/compare?a=1&b=2',
   'classify',
   'sieve',
   'decide',

@@ -44,7 +44,7 @@ export const WEIGHTS = {
     differs: w(-8, 'different authors', 'Nobody loses all authors of an item.'),
   },
   year: {
-    same: w(2, 'the same year', ''),
+    same: w(2, 'the same year', 'One in a dozen or so of different works shares it by chance.'),
     near: w(0, 'years one apart', 'Online one year, in an issue the next.'),
     differs: w(-5, 'years that are two or more apart', 'Years are rarely wrong by more than one.'),
   },
@@ -53,11 +53,11 @@ export const WEIGHTS = {
     differs: w(-4, 'different journals or books', 'Names vary more than can be known.'),
   },
   volume: {
-    same: w(2, 'the same volume', ''),
-    differs: w(-4, 'different volumes', ''),
+    same: w(2, 'the same volume', 'Goes with the year in one journal, so it adds little to it.'),
+    differs: w(-4, 'different volumes', 'Copied from print; rarely mistyped.'),
   },
   issue: {
-    same: w(1, 'the same issue', ''),
+    same: w(1, 'the same issue', 'Numbers of issues are few and come again.'),
     differs: w(-1, 'different issues', 'Often missing or numbered otherwise.'),
   },
   pages: {
@@ -77,7 +77,7 @@ export const WEIGHTS = {
     differs: w(-3, 'different languages', 'A translation is a work of its own.'),
   },
   kind: {
-    same: w(1, 'the same kind of item', ''),
+    same: w(1, 'the same kind of item', 'Most items of a journal are of one kind.'),
     stated: w(-4, 'different kinds of item, as their databases say', 'Databases differ about kinds, so it does not decide.'),
     preprint: w(-7, 'one is a preprint', 'Posted before, and then published: two versions, one family.'),
     named: w(

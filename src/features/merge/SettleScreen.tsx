@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { THRESHOLDS } from '@/core/merge';
-import type { QuestionLine } from '@/server/pair-view';
+import type { PairView, QuestionLine } from '@/server/pair-view';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { BackLink } from '../retrieve/BackLink';
@@ -84,11 +84,8 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
         {ready && (
           <>
             <p className="mb-2 text-slate">
-              Agreement minus difference is <b className="text-ink">{ready.score}</b>; from {THRESHOLDS.join.score} on they would join by
-              themselves, if nothing contradicted.{' '}
-              {question.held
-                ? 'A record of their works, or one that fits as well, contradicts it.'
-                : ready.because.length > 0 && `They did not, because ${ready.because.join(' and ')}.`}
+              Agreement minus difference is <b className="text-ink">{ready.score}</b>; from {THRESHOLDS.join.score} on they join by
+              themselves, if nothing contradicts. {whyWords(ready, question.held)}
             </p>
             <PairTable pair={ready} reviewId={reviewId} />
           </>
@@ -139,4 +136,12 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
       {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
     </div>
   );
+}
+
+/** Why these two are what they are: one work, or not joined. */
+function whyWords(pair: PairView, held: boolean): string {
+  if (pair.sides[0].workNo === pair.sides[1].workNo) return 'They are one work.';
+  if (held) return 'A record of their works, or one that fits as well, contradicts it.';
+  if (pair.because.length > 0) return `They did not, because ${pair.because.join(' and ')}.`;
+  return pair.score >= THRESHOLDS.join.score ? 'A person keeps them apart, or another record does.' : 'They did not: that is too little.';
 }

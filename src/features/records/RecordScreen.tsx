@@ -137,6 +137,24 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
                 ))}
               </ul>
             )}
+            {record.workNo !== null && (
+              <form className="mt-2 flex items-center gap-2 text-[13px]" action={`/reviews/${reviewId}/merge/compare`}>
+                <input type="hidden" name="a" value={record.no} />
+                <label htmlFor="other">Compare with record</label>
+                <input
+                  id="other"
+                  name="b"
+                  required
+                  inputMode="numeric"
+                  pattern="[1-9][0-9]*"
+                  title="The number of another record"
+                  className="h-7 w-[76px] rounded-[4px] border border-edge bg-surface px-2"
+                />
+                <button type="submit" className="h-7 rounded-[4px] border border-ink bg-surface px-2.5 font-medium hover:bg-picked">
+                  Compare
+                </button>
+              </form>
+            )}
           </section>
         </aside>
       </div>

@@ -5,6 +5,7 @@ import { LINK_TYPES } from '@/core/merge';
 import { PUBLICATION_TYPES } from '@/core/vocabularies';
 import type { Family, FamilyMember, FamilyTie } from '@/server/families-view';
 import { cx } from '@/ui/cx';
+import { Explained } from '@/ui/explained';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { call } from '../shell/call';
 import { FLAG_WORDS } from './labels';
@@ -156,10 +157,12 @@ function Tie({ tie, to, onUnlink }: { tie: FamilyTie; to: FamilyMember | undefin
   const conclusions =
     tie.conclusions === 'changed' ? ', conclusions changed' : tie.conclusions === 'unchanged' ? ', conclusions unchanged' : '';
   return (
-    <span className="text-[12.5px]" title={`Because ${tie.basis.join('; ')}.`}>
-      {LINK_TYPES[tie.type].words} {to?.year ? `that of ${to.year}` : 'the other'}
-      {conclusions}
-      {tie.ruled && ' (ruled)'}
+    <span className="flex items-center text-[12.5px]">
+      <Explained meaning={`Because ${tie.basis.join('; ')}.`}>
+        {LINK_TYPES[tie.type].words} {to?.year ? `that of ${to.year}` : 'the other'}
+        {conclusions}
+        {tie.ruled && ' (ruled)'}
+      </Explained>
       <button type="button" className="ml-1.5 min-h-6 text-navy underline-offset-2 hover:underline" onClick={onUnlink}>
         Unlink
       </button>
