@@ -107,8 +107,13 @@ test('from two exported files to justified decisions', async ({ page }) => {
     await page.getByRole('button', { name: 'Move Refereed down' }).click();
     await expect(page.getByRole('row').nth(2)).toContainText('Evidence 1–3');
     await page.getByRole('button', { name: 'Drag Last 10 years' }).focus();
+    // What is told to a screen reader says when the limiter is picked up, and when it has moved.
+    const told = page.locator('[id^="DndLiveRegion"]');
     await page.keyboard.press('Space');
+    await expect(told).toContainText('was moved over');
+    const before = (await told.textContent()) ?? '';
     await page.keyboard.press('ArrowUp');
+    await expect(told).not.toHaveText(before);
     await page.keyboard.press('Space');
     await expect(page.getByRole('row').nth(3)).toContainText('Last 10 years');
     await page.getByRole('button', { name: 'Switch off' }).click();

@@ -96,6 +96,8 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
     await expect(page.getByText('Joined.')).toBeVisible();
     await page.keyboard.press('u');
     await expect(page.getByText('Joined.')).toHaveCount(0);
+    await page.goto(`/reviews/${id}/merge`);
+    await expect(headline).toHaveText('8 records are 6 works', { timeout: 30_000 });
   });
 
   await test.step('a field is set by hand, and the list follows', async () => {

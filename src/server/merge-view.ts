@@ -12,6 +12,8 @@ import { databasesOf } from './save-database';
  */
 export async function mergeView(ctx: Context, reviewId: string, pair: readonly string[] = []) {
   const { revision } = await openReview(ctx, reviewId);
+  // Jobs come first: one that ends while the rest is read must count as under way, or nobody would look again.
+  const jobs = (await jobLines(ctx, reviewId)).filter((j) => j.kind === 'classify-review');
   const databases = await databasesOf(ctx, reviewId);
   const rows = await ctx.em.execute<{ work_no: number; n: number; bases: string[] }[]>(
     `select m.work_no, count(*)::int as n, array_agg(coalesce(r.database_id::text, '')) as bases from work_record m
@@ -54,7 +56,7 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
     retractions: links.filter((l) => l.type === 'retraction-of').length,
     rulings: new Set(rulings.map((r) => r.act)).size,
     settle: await decisionsToSettle(ctx, reviewId),
-    jobs: (await jobLines(ctx, reviewId)).filter((j) => j.kind === 'classify-review'),
+    jobs,
 
     /** Tags of the databases whose shared works are listed; empty when it is the works of several records. */
     pair: asked ? [...pair] : [],

@@ -91,6 +91,8 @@ export type JobLine = Awaited<ReturnType<typeof jobLines>>[number];
 /** What Retrieve shows: the databases, the search log with its files and sums, and the jobs under way. */
 export async function retrieveView(ctx: Context, reviewId: string) {
   await openReview(ctx, reviewId);
+  // Jobs come first: one that ends while the rest is read must count as under way, or nobody would look again.
+  const jobs = await jobLines(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const files = (await ctx.em.find(ImportFile, { reviewId }, { orderBy: { receivedAt: 'asc' } })).map(fileLine);
   const retrievals = await retrievalsOf(ctx, reviewId);
@@ -116,7 +118,7 @@ export async function retrieveView(ctx: Context, reviewId: string) {
     retrievals: retrievals.map((r) => retrievalLine(r, files, databases, r.updates ? (numbers.get(r.updates) ?? null) : null)),
     formats: Object.entries(FORMATS).map(([code, { label }]) => ({ code, label })),
     unattributed,
-    jobs: await jobLines(ctx, reviewId),
+    jobs,
   };
 }
 export type RetrieveView = Awaited<ReturnType<typeof retrieveView>>;

@@ -84,8 +84,8 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
         {ready && (
           <>
             <p className="mb-2 text-slate">
-              Agreement minus difference is <b className="text-ink">{ready.score}</b>; from {THRESHOLDS.join.score} on they join by
-              themselves, if nothing contradicts. {whyWords(ready, question.held)}
+              Agreement minus difference is <b className="text-ink">{String(ready.score).replace('-', '−')}</b>; from{' '}
+              {THRESHOLDS.join.score} on they join by themselves, if nothing contradicts. {whyWords(ready, question.held)}
             </p>
             <PairTable pair={ready} reviewId={reviewId} />
           </>

@@ -8,7 +8,8 @@ import { call } from '../shell/call';
 export type Settled = 'join' | 'apart' | 'link';
 interface Act {
   at: number;
-  act: string;
+  /** Known when the server has answered; null when it refused. Undo may be asked for before that. */
+  act: Promise<string | null>;
 }
 
 const keyOf = (q: QuestionLine) => `${q.a}|${q.b}`;
@@ -54,11 +55,12 @@ export function useSettle(reviewId: string, questions: readonly QuestionLine[]) 
     mark(q, verdict);
     setAt(next(place, new Map(settled).set(keyOf(q), verdict)));
     const [a, b] = forward ? [q.a, q.b] : [q.b, q.a];
-    const answer = await call(reviewId, 'rule-merge', { verdict, a, others: [b], link, reason: '' }).catch(() => null);
-    if (answer?.ok) {
-      acts.current.push({ at: place, act: answer.act });
-      return;
-    }
+    const answered = call(reviewId, 'rule-merge', { verdict, a, others: [b], link, reason: '' }).catch(() => null);
+    const act: Act = { at: place, act: answered.then((answer) => (answer?.ok ? answer.act : null)) };
+    acts.current.push(act);
+    const answer = await answered;
+    if (answer?.ok) return;
+    acts.current = acts.current.filter((other) => other !== act);
     mark(q, null);
     setAt(place);
     toast.error(answer?.message ?? 'The server did not answer, so this pair was not settled. Try again.');
@@ -67,7 +69,9 @@ export function useSettle(reviewId: string, questions: readonly QuestionLine[]) 
   async function undo() {
     const last = acts.current.pop();
     if (!last) return void toast('Nothing was settled on this visit. Rulings from before are listed under Rulings.');
-    const answer = await call(reviewId, 'undo-merge', { act: last.act }).catch(() => null);
+    const act = await last.act;
+    if (!act) return;
+    const answer = await call(reviewId, 'undo-merge', { act }).catch(() => null);
     if (!answer?.ok) {
       acts.current.push(last);
       return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
