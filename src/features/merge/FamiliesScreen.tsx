@@ -1,9 +1,9 @@
 import type { Family } from '@/server/families-view';
 import { Empty } from '@/ui/empty';
+import { FindBox } from '@/ui/find-box';
 import { count } from '@/ui/marks';
 import { BackLink } from '../retrieve/BackLink';
 import { FamilyTimeline } from '../works/FamilyTimeline';
-import { FindBox } from './FindBox';
 
 /** Every family of the review as a small timeline, those with a retraction first. */
 export function FamiliesScreen({

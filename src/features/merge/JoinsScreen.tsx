@@ -1,8 +1,8 @@
 import Link from 'next/link';
 import type { JoinsView } from '@/server/joins-view';
+import { FindBox } from '@/ui/find-box';
 import { count, Pill } from '@/ui/marks';
 import { BackLink } from '../retrieve/BackLink';
-import { FindBox } from './FindBox';
 import { JoinedRecords } from './JoinedRecords';
 
 interface JoinsScreenProps {

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { RecordLine } from '@/server/records';
+import { FindBox } from '@/ui/find-box';
 import { count, DatabaseTag, Pill } from '@/ui/marks';
 import { BackLink } from '../retrieve/BackLink';
 
@@ -26,22 +27,9 @@ export function RecordList({ reviewId, title, total, records, page, pages, find,
         <h1 className="text-[20px]">
           {title}: {count(total)}
         </h1>
-        <form className="ml-auto flex gap-2" action={`/reviews/${reviewId}/records`}>
-          {kept.map(([name, value]) => (
-            <input key={name} type="hidden" name={name} value={value} />
-          ))}
-          <input
-            name="find"
-            aria-label="Find in titles"
-            placeholder="find in titles"
-            defaultValue={find}
-            maxLength={200}
-            className="h-8 w-[240px] rounded-[4px] border border-edge bg-surface px-2.5"
-          />
-          <button type="submit" className="h-8 rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked">
-            Find
-          </button>
-        </form>
+        <div className="ml-auto">
+          <FindBox label="Find in titles" find={find} action={`/reviews/${reviewId}/records`} kept={kept} />
+        </div>
       </div>
       <table className="w-full table-fixed text-left text-[13.5px]" aria-label={`${title}: ${total}`}>
         <thead className="sticky top-0 bg-paper">

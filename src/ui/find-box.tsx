@@ -1,7 +1,16 @@
-/** A search that stands in the address: what else is in it is sent along. */
-export function FindBox({ label, find, kept = [] }: { label: string; find: string; kept?: readonly (readonly [string, string])[] }) {
+interface FindBoxProps {
+  label: string;
+  find: string;
+  /** The list's address without what is in it; that of the page when not said. */
+  action?: string;
+  /** What else the address says, to be sent along. */
+  kept?: readonly (readonly [string, string])[];
+}
+
+/** A search that stands in the address. */
+export function FindBox({ label, find, action, kept = [] }: FindBoxProps) {
   return (
-    <form className="flex gap-2">
+    <form className="flex gap-2" action={action}>
       {kept.map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
