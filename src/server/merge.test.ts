@@ -146,8 +146,7 @@ test('what comes in two imports makes the works that come in one; only new pairs
   const before = await db.context().em.find(MergePairRow, { reviewId: step.id });
   await importText(db, step.id, 'OF', ris(...two));
   const whole = await aReview(db.context());
-  const both = await importText(db, whole.id, 'VH', ris(...one, ...two));
-  expect(both.fileId).toBeTruthy();
+  await importText(db, whole.id, 'VH', ris(...one, ...two));
   const bare = (text: string) =>
     text
       .replace(/VH|OF/g, '')
@@ -256,7 +255,7 @@ test.each([
 test('a merge that is broken off changes nothing, says how many records wait, and is done again', async () => {
   const id = await twoDatabases();
   const before = await works(id);
-  await rule(id, 'apart', 'OF1', 'VH1').catch(() => {});
+  await rule(id, 'apart', 'OF1', 'VH1');
   const after = await works(id);
   await ruleMerge(db.context(), id, {
     verdict: 'join',
