@@ -1,25 +1,35 @@
 import { createHash } from 'node:crypto';
-import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, PEER_REVIEW_TABLE, SCHEMES } from '@/core/classify';
+import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
 import { MERGE_RULES } from '@/core/merge';
-import { BIBTEX_TYPES, CSL_TYPES, MESH_PUBLICATION_TYPES, MODS_GENRES, MODS_RESOURCES, RIS_TYPES } from '@/core/vocabularies';
+import { TERM_TABLES } from '@/core/vocabularies';
 import type { Context } from './context';
 import { enqueue } from './queue';
 
 /** Raised when claims or works are stored in another form, so that those stored before are derived anew. */
-const STORED_FORM = 2;
+const STORED_FORM = 3;
 
 /** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
 export const RULE_SET = createHash('sha256')
   .update(
     JSON.stringify([
       STORED_FORM,
-      RIS_TYPES,
-      MESH_PUBLICATION_TYPES,
-      [BIBTEX_TYPES, CSL_TYPES, MODS_GENRES, MODS_RESOURCES],
-      CUE_RULES.map((r) => [r.id, r.tier, r.zones, r.pattern.source, r.unless?.source, r.sets, r.attribute]),
+      TERM_TABLES.map((t) => t.rows),
+      CUE_RULES.map((r) => [
+        r.id,
+        r.tier,
+        r.zones,
+        r.pattern.source,
+        r.unless?.source,
+        r.sets,
+        r.excludes,
+        r.attribute,
+        r.includes,
+        r.venue,
+      ]),
+      SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes, `${r.test}`]),
+      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, `${r.when}`]),
+      SOURCES_OF,
       DESIGN_MASKS,
-      PEER_REVIEW_TABLE,
-      SCHEMES,
     ]),
   )
   .digest('hex')

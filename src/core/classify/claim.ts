@@ -15,27 +15,53 @@ export const TIER_WORDS: Record<Tier, { pill: string; meaning: string }> = {
   weak: { pill: 'inferred', meaning: 'Inferred from a weaker sign in the text.' },
 };
 
-/** Facts about a design that move its evidence level. */
-export const ATTRIBUTES = ['includes-randomised-only', 'concurrent-control'] as const;
+/** Facts about a design that move its evidence level. The order is the bit order of stored masks: add at the end. */
+export const ATTRIBUTES = [
+  'concurrent-control',
+  'inception-cohort',
+  'blinded-reference',
+  'random-sample',
+  'crossover-in-clusters',
+  'historical-control',
+] as const;
 export type Attribute = (typeof ATTRIBUTES)[number];
+export const ATTRIBUTE_WORDS: Readonly<Record<Attribute, string>> = {
+  'concurrent-control': 'compared with a group observed at the same time',
+  'inception-cohort': 'followed from the beginning of the condition',
+  'blinded-reference': 'consecutive people, and a reference standard read without knowing the test',
+  'random-sample': 'a random sample or a census',
+  'crossover-in-clusters': 'clusters crossed over between conditions',
+  'historical-control': 'compared with an earlier group',
+};
+
+/** What may be stated of a venue: of the one an item stands in, or, by a database, of all journals in it. */
+export const VENUE_FACTS = ['refereed', 'not-refereed', 'refereed-if-a-journal'] as const;
+
+/**
+ * What a claim speaks of: an axis, or the level when a person moved it; a fact about the design; the designs that a review includes (a mask of designs); the
+ * venue (a mask of VENUE_FACTS) or the press (a mask of PRESS_KINDS) that an item stands in.
+ */
+export type ClaimAxis = CodedAxis | 'attribute' | 'includes' | 'venue' | 'press' | 'level';
 
 /** Something one record says about one axis of its work: the values it still allows, and the words it rests on. */
 export interface Claim {
-  axis: CodedAxis | 'attribute';
+  axis: ClaimAxis;
   mask: Mask;
   rule: string;
   tier: Tier;
-  /** `title`, `abstract`, `type`, `heading` or `database`. */
+  /** `title`, `abstract`, `type`, `heading`, `venue`, `note`, `shape`, `database`, `register` or `publicationType`. */
   field: string;
   quote: string;
   /** Offsets of the quote in `title` or `abstract`; 0, 0 elsewhere. */
   start: number;
   end: number;
+  /** What is usual when nothing else is said. It gives way to any other claim, and is then no disagreement. */
+  usual?: true;
 }
 
 /** Words that a rule looked at and set aside, because their context says that they are only mentioned. */
 export interface Aside {
-  axis: CodedAxis | 'attribute';
+  axis: ClaimAxis;
   rule: string;
   field: 'title' | 'abstract';
   quote: string;
@@ -43,7 +69,7 @@ export interface Aside {
   end: number;
 }
 
-/** A claim together with the record that makes it. */
+/** A claim together with the record that makes it; -1 when it follows from other axes, -2 for a person's ruling. */
 export interface SourcedClaim extends Claim {
   record: number;
 }

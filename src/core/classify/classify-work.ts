@@ -1,11 +1,17 @@
-import { type BibRecord, type DayInterval, hull, readDate } from '@/core/record';
+import type { BibRecord } from '@/core/record';
+import { EMPTY_REGISTER, type Place, type VenueRegister } from '@/core/venues';
 import { ALL, type CodedAxis, fullMask, type Mask } from '@/core/vocabularies';
-import { type Aside, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
-import type { Flag, RecordClaims } from './claims-of-record';
+import { type Aside, type ClaimAxis, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
+import { claimsOfRecord, type Flag, type RecordClaims } from './claims-of-record';
+import { datesOf, type WorkDates } from './dates';
 import { designsOfPublication } from './design-of-publication';
-import type { LevelTable } from './evidence-scheme';
-import { peerReviewOf } from './peer-review';
+import { type Facet, facetsOfWork, type WorkFacet } from './facets';
+import { type PressState, peerReviewOf, type VenueState } from './peer-review';
 import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from './resolve';
+import { effectiveRulings, type RuledAxis, ruledClaim, ruledLevel } from './rulings';
+import type { LevelTable } from './schemes';
+import type { DatabaseScope } from './stated';
+import { registerClaims, venueState } from './venue-claims';
 
 /** The five axes people see, and the design that the level follows from. */
 export const WORK_AXES = ['sourceType', 'publicationType', 'peerReview', 'design', 'level'] as const;
@@ -19,19 +25,20 @@ export const AXIS_LABELS: Record<WorkAxis | 'date', string> = {
   date: 'Date',
 };
 
-export interface WorkDates {
-  online: DayInterval | null;
-  issue: DayInterval | null;
-  added: DayInterval | null;
-  /** The earliest day on which it can have been public: online or issue, whichever comes first. */
-  earliest: DayInterval | null;
-}
+/** The axis that a claim speaks for: facts about a design belong to it, and what is said of a venue to peer review. */
+export const axisOfClaim = (axis: ClaimAxis): WorkAxis =>
+  axis === 'attribute' || axis === 'includes' ? 'design' : axis === 'venue' || axis === 'press' ? 'peerReview' : axis;
 
 /** What is known of a work on each axis, with every claim it rests on. */
 export interface Classification {
   axes: Record<WorkAxis, AxisResult>;
   attributes: Mask;
+  /** Designs that a review includes, as far as it says; 0 when it does not. */
+  includes: Mask;
+  venue: VenueState;
+  press: PressState;
   dates: WorkDates;
+  facets: Record<Facet, WorkFacet>;
   flags: Flag[];
   claims: SourcedClaim[];
   asides: (Aside & { record: number })[];
@@ -42,38 +49,74 @@ export interface Classification {
 export interface RecordOfWork {
   key: number;
   dates: BibRecord['dates'];
+  /** Where it stands, for the register of venues; without it no register is asked. */
+  place?: Place;
   found: RecordClaims;
 }
 
+/** A record ready to be classified, from what was derived of it before. */
+export const recordOfWork = (key: number, item: BibRecord, found: RecordClaims): RecordOfWork => ({
+  key,
+  dates: item.dates,
+  place: item,
+  found,
+});
+/** A record ready to be classified, derived now. */
+export const readyRecord = (key: number, item: BibRecord, scope: DatabaseScope): RecordOfWork =>
+  recordOfWork(key, item, claimsOfRecord(item, scope));
+
+/** What beside the records themselves bears on a classification. */
+export interface Judged {
+  register?: VenueRegister;
+  /** Rulings on this work. */
+  ruled?: readonly RuledAxis[];
+}
+
 /** Resolves every axis of a work from all claims of all its records. The order of records does not matter. */
-export function classifyWork(records: readonly RecordOfWork[], levels: LevelTable): Classification {
-  const ordered = [...records].sort((a, b) => a.key - b.key);
-  const claims: SourcedClaim[] = ordered.flatMap((r) => r.found.claims.map((c) => ({ ...c, record: r.key })));
-  const onAxis = (axis: CodedAxis, more: SourcedClaim[] = []) => {
-    const all = [...claims, ...more].map((c, index) => ({ c, index })).filter(({ c }) => c.axis === axis);
-    const result = resolveAxis(
-      all.map(({ c }) => c),
-      ALL[axis],
-    ); // prettier-ignore
-    return { ...result, dissents: result.dissents.map((d) => all[d]!.index) };
+export function classifyWork(records: readonly RecordOfWork[], levels: LevelTable, judged: Judged = {}): Classification {
+  const ordered = records.length === 1 ? records : [...records].sort((a, b) => a.key - b.key);
+  const claims: SourcedClaim[] = [];
+  const rulings = judged.ruled?.length ? effectiveRulings(judged.ruled) : [];
+  for (const ruling of rulings) if (ruling.axis !== 'level') claims.push(ruledClaim({ ...ruling, axis: ruling.axis }));
+  for (const { key, found } of ordered) for (const c of found.claims) claims.push({ ...c, record: key });
+  claims.push(...registerClaims(ordered, judged.register ?? EMPTY_REGISTER));
+  const onAxis = (axis: CodedAxis) => {
+    const indexes: number[] = [];
+    const own: SourcedClaim[] = [];
+    claims.forEach((c, i) => {
+      if (c.axis !== axis) return;
+      indexes.push(i);
+      own.push(c);
+    });
+    const result = resolveAxis(own, ALL[axis]);
+    return { ...result, dissents: result.dissents.map((d) => indexes[d]!) };
   };
   const sourceType = onAxis('sourceType');
   const publicationType = onAxis('publicationType');
   claims.push(...designClaims(publicationType));
   const design = onAxis('design');
-  const refereedVenue = ordered.some((r) => r.found.refereedVenue);
-  const attributes = claims.reduce((mask, c) => (c.axis === 'attribute' ? mask | c.mask : mask), 0);
-  const dates = datesOf(ordered.map((r) => r.dates));
+  const facts = venueState(claims);
+  let [attributes, includes] = [0, 0];
+  for (const c of claims) {
+    if (c.axis === 'attribute') attributes |= c.mask;
+    else if (c.axis === 'includes') includes |= c.mask;
+  }
+  const level = deriveLevel({ design, publicationType, attributes, includes }, levels);
+  const ruling = rulings.find((r) => r.axis === 'level');
   return {
     axes: {
       sourceType,
       publicationType,
-      peerReview: derivePeerReview(sourceType, publicationType, onAxis('peerReview'), refereedVenue),
+      peerReview: derivePeerReview(sourceType, publicationType, onAxis('peerReview'), facts),
       design,
-      level: deriveLevel(design, attributes, levels),
+      level: ruling ? moved(level, ruling, levels, claims) : level,
     },
     attributes,
-    dates,
+    includes,
+    venue: facts.venue,
+    press: facts.press,
+    dates: datesOf(ordered.map((r) => r.dates)),
+    facets: facetsOfWork(ordered.map((r) => ({ key: r.key, facets: r.found.facets }))),
     flags: [...new Set(ordered.flatMap((r) => r.found.flags))].sort(),
     claims,
     asides: ordered.flatMap((r) => r.found.asides.map((a) => ({ ...a, record: r.key }))),
@@ -108,9 +151,15 @@ function designClaims(publicationType: AxisResult): SourcedClaim[] {
 
 const FULL_PEER = ALL.peerReview;
 
-function derivePeerReview(source: AxisResult, publication: AxisResult, direct: AxisResult, refereedVenue: boolean): AxisResult {
+function derivePeerReview(
+  source: AxisResult,
+  publication: AxisResult,
+  direct: AxisResult,
+  { venue, press, conflict }: ReturnType<typeof venueState>,
+): AxisResult {
+  const table = (s: Mask, p: Mask) => peerReviewOf(s, p, venue, press);
   const derive = (s: Resolution, p: Resolution, d: Resolution): Resolution => {
-    const derived = peerReviewOf(s.mask, p.mask, refereedVenue);
+    const derived = table(s.mask, p.mask);
     // A direct statement (a ruling, an indexer's "Preprint") comes before what follows from other axes.
     if (d.tier !== null) {
       const both = (derived & d.mask) >>> 0;
@@ -121,8 +170,9 @@ function derivePeerReview(source: AxisResult, publication: AxisResult, direct: A
       };
     }
     const tier =
-      derived === FULL_PEER ? null : tierOfDerived(s, p, refereedVenue, (sm, pm) => peerReviewOf(sm, pm, refereedVenue) === derived);
-    return { mask: derived, status: statusOf(derived, FULL_PEER), tier };
+      derived === FULL_PEER ? null : tierOfDerived(s, p, venue !== 'unknown' || press !== 'unknown', (sm, pm) => table(sm, pm) === derived);
+    const status = statusOf(derived, FULL_PEER);
+    return { mask: derived, status: conflict && status !== 'settled' ? 'conflicting' : status, tier };
   };
   return {
     ...derive(source, publication, direct),
@@ -133,32 +183,52 @@ function derivePeerReview(source: AxisResult, publication: AxisResult, direct: A
 }
 
 /** The tier of the weakest input that the derived value needs; an input that changes nothing does not count. */
-function tierOfDerived(s: Resolution, p: Resolution, refereedVenue: boolean, same: (s: Mask, p: Mask) => boolean): Tier {
+function tierOfDerived(s: Resolution, p: Resolution, venueKnown: boolean, same: (s: Mask, p: Mask) => boolean): Tier {
   const needed: Tier[] = [];
   if (s.tier && !same(ALL.sourceType, p.mask)) needed.push(s.tier);
   if (p.tier && !same(s.mask, ALL.publicationType)) needed.push(p.tier);
-  if (refereedVenue) needed.push('venue');
+  if (venueKnown) needed.push('venue');
   return needed.reduce<Tier>((a, b) => weaker(a, b)!, needed[0] ?? 'weak');
 }
 
-function deriveLevel(design: AxisResult, attributes: Mask, levels: LevelTable): AxisResult {
-  const all = fullMask(levels.scheme.levels.length);
-  const derive = (d: Resolution, attr: Mask): Resolution => {
-    const mask = levels.levelsOf(d.mask, attr);
-    const refined = attr !== 0 && levels.levelsOf(d.mask, 0) !== mask;
-    return {
-      mask,
-      status: d.status === 'conflicting' && statusOf(mask, all) !== 'settled' ? 'conflicting' : statusOf(mask, all),
-      tier: mask === all ? null : refined ? weaker(d.tier, 'strong') : d.tier,
-    };
-  };
-  // Attributes are inferred from text, so the stated level does without them.
-  return { ...derive(design, attributes), stated: derive(design.stated, 0), dissents: [], disputed: 0 };
+interface LevelInputs {
+  design: AxisResult;
+  publicationType: AxisResult;
+  attributes: Mask;
+  includes: Mask;
 }
 
-function datesOf(records: readonly BibRecord['dates'][]): WorkDates {
-  const kind = (name: keyof BibRecord['dates']) => hull(records.map((r) => readDate(r[name])));
-  const [online, issue] = [kind('online'), kind('issue')];
-  const earliest = online && issue ? { from: Math.min(online.from, issue.from), to: Math.min(online.to, issue.to) } : (online ?? issue);
-  return { online, issue, added: kind('added'), earliest };
+function deriveLevel({ design, publicationType, attributes, includes }: LevelInputs, levels: LevelTable): AxisResult {
+  const all = fullMask(levels.scheme.levels.length);
+  const derive = (d: Resolution, p: Resolution, attr: Mask, inc: Mask): Resolution => {
+    const mask = levels.levelsOf(d.mask, attr, inc, p.mask);
+    const refined = (attr !== 0 || inc !== 0) && levels.levelsOf(d.mask, 0, 0, p.mask) !== mask;
+    const inputs =
+      levels.usesPublications && levels.levelsOf(d.mask, attr, inc) !== mask ? (d.tier ? weaker(d.tier, p.tier) : p.tier) : d.tier;
+    const open = statusOf(mask, all) !== 'settled';
+    return {
+      mask,
+      status:
+        open && (d.status === 'conflicting' || (levels.usesPublications && p.status === 'conflicting'))
+          ? 'conflicting'
+          : statusOf(mask, all),
+      tier: mask === all ? null : refined ? weaker(inputs, 'strong') : inputs,
+    };
+  };
+  // Facts about a design are inferred from text, so the stated level does without them.
+  return {
+    ...derive(design, publicationType, attributes, includes),
+    stated: derive(design.stated, publicationType.stated, 0, 0),
+    dissents: [],
+    disputed: 0,
+  };
+}
+
+/** A level that a person moved, with the ruling as its only claim. */
+function moved(level: AxisResult, ruling: RuledAxis, levels: LevelTable, claims: SourcedClaim[]): AxisResult {
+  const mask = ruledLevel(ruling, levels.scheme);
+  if (mask === 0) return level;
+  const resolution: Resolution = { mask, status: statusOf(mask, fullMask(levels.scheme.levels.length)), tier: 'ruled' };
+  claims.push({ ...ruledClaim({ ...ruling, axis: 'design', codes: [] }), axis: 'level', mask });
+  return { ...level, ...resolution, stated: resolution, disputed: 0 };
 }

@@ -2,13 +2,13 @@ import type { CueRule } from './cue-rule';
 
 /** Words around a design that say the item is about such studies, not one of them. */
 export const ABOUT =
-  /\b(?:systematic|scoping|umbrella|literature|narrative) (?:literature )?reviews?\b|\bmeta-?analys[ie]s\b|\breviews? of\b|\boverview\b|\btrials\b|\bstudies\b|\bhow to\b|\blessons\b|\bregistry of\b|\bguide(?:line)? (?:to|for)\b|\breporting of\b/i;
+  /\b(?:systematic|scoping|umbrella|literature|narrative|integrative|rapid|critical) (?:literature )?reviews?\b|\bmeta-?analys[ie]s\b|\breviews? of\b|\boverview\b|\btrials\b|\bstudies\b|\bhow to\b|\blessons\b|\bregistry of\b|\bguide(?:line)? (?:to|for)\b|\breporting of\b/i;
 /** Work done beside or before a trial, which the title names although its own design is another. */
 export const BESIDE_A_TRIAL =
-  /\bcost[- –]?(?:effectiveness|utility|benefit|consequence)s?\b|\beconomic evaluation\b|\b(?:alongside|within|nested in|embedded in|feasibility of|recruit\w* (?:\w+ ){0,4}(?:to|into|for)) an? (?:\w+[- –]){0,3}randomi[sz]ed\b/i;
+  /\bcost[- –]?(?:effectiveness|utility|benefit|consequence)s?\b|\beconomic evaluation\b|\b(?:alongside|within|nested in|embedded in|feasibility of|recruit\w* (?:\w+ ){0,4}(?:to|into|for)) an? (?:\w+[- –]){0,3}randomi[sz]ed\b|\bprocess evaluation\b|\bqualitative\b|\bstatistical analysis plan\b|\bbaseline (?:characteristics|data|findings)\b/i;
 /** Sentences of methods that look for studies of a design, or speak of work of others, do not use it. */
 export const MENTION =
-  /\b(?:search(?:ed|es|ing)?|includ(?:ed|ing) (?:only )?(?:\w+ ){0,3}(?:trials|studies|cohorts)|eligib\w+|selection criteria|databases?|records were|needed|warranted|future|previous(?:ly)?|earlier|unlike|in contrast (?:to|with)|published (?:trials|studies)|were (?:the )?trials|(?:of|from) (?:all |\d+ |\w+ )?(?:randomi[sz]ed (?:controlled )?)?(?:trials|studies))\b/i;
+  /\b(?:search(?:ed|es|ing)?|includ(?:ed|ing) (?:only )?(?:\w+ ){0,3}(?:trials|studies|cohorts)|eligib(?:le|ility) (?:\w+ ){0,3}(?:trials|studies|designs|cohorts)|selection criteria|records were|needed|warranted|future|previous(?:ly)?|earlier|unlike|in contrast (?:to|with)|published (?:trials|studies)|were (?:the )?trials|(?:of|from|for) (?:all |\d+ |\w+ )?(?:randomi[sz]ed (?:controlled )?)?(?:trials|studies))\b/i;
 
 export const inTitle = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'strong', zones: ['title'], ...rule });
 export const inMethods = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({
@@ -18,6 +18,12 @@ export const inMethods = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({
   ...rule,
 });
 export const heading = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'weak', zones: ['heading'], ...rule });
+export const inVenue = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'strong', zones: ['venue'], ...rule });
+export const inNote = (rule: Omit<CueRule, 'tier' | 'zones'> & Partial<Pick<CueRule, 'tier'>>): CueRule => ({
+  tier: 'strong',
+  zones: ['note'],
+  ...rule,
+});
 /** What a study's report is on its own; `claims-of-record` lets it give way to a thesis, a letter and the like. */
 export const study = ['research-article'] as const;
 export const reviewed = ['systematic-review'] as const;

@@ -1,5 +1,5 @@
-import { COHORTS, RANDOMISED, REVIEW_DESIGNS, TRIALS } from '@/core/vocabularies';
-import { ABOUT, BESIDE_A_TRIAL, heading, inMethods, inTitle, MENTION, study } from './cue-helpers';
+import { COHORTS, RANDOMISED } from '@/core/vocabularies';
+import { ABOUT, BESIDE_A_TRIAL, inMethods, inTitle, MENTION, study } from './cue-helpers';
 import type { CueRule } from './cue-rule';
 
 /** Designs of studies, read from titles, methods and headings. */
@@ -206,7 +206,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-cluster',
     pattern:
-      /\b(?:wards|units|sites|hospitals|clusters|plants|stations|depots|(?:care )?homes|schools|practices|bakeries|mills|villages)\b(?: (?:in|at|of|from|across) (?:\w+ ){0,3}\w+)? were (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))|\bcluster[- ]randomi[sz]ed\b/i,
+      /\b(?:wards|units|sites|hospitals|clusters|plants|stations|depots|(?:care )?homes|schools|practices|factories|workplaces|villages)\b(?: (?:in|at|of|from|across) (?:\w+ ){0,3}\w+)? were (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))|\bcluster[- ]randomi[sz]ed\b/i,
     sets: { design: ['cluster-randomised-trial'] },
     explain: 'The methods say that groups, not persons, were randomised.',
     hits: ['Twelve depots were randomly allocated to new lamps or usual lighting.'],
@@ -257,8 +257,23 @@ export const DESIGN_CUES: readonly CueRule[] = [
     id: 'methods-cohort',
     pattern:
       /\b(?:was|were|we) followed (?:up )?(?:for|until|from|over|through)\b|\bfollowed (?:\w+ ){1,5}for (?:\w+ )?(?:months|years)\b|\b(?:in (?:a|this)|a|an) (?:\w+ ){0,3}cohort (?:of|study)\b/i,
-    unless: new RegExp(`${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview`, 'i'),
-    sets: { publicationType: study, design: [...COHORTS, 'case-series', 'before-after', 'non-randomised-trial'] },
+    unless: new RegExp(
+      `${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview|\\bgenerations?\\b|\\bmice\\b|\\brats\\b|\\bdevelopment cohort|\\bvalidation cohort|\\bcross-?over`,
+      'i',
+    ),
+    sets: {
+      publicationType: study,
+      design: [
+        ...COHORTS,
+        'case-series',
+        'before-after',
+        'non-randomised-trial',
+        'interrupted-time-series',
+        'prediction-model',
+        'diagnostic-accuracy',
+        'mixed-methods',
+      ],
+    },
     explain: 'The methods follow people over time.',
     hits: ['We followed 812 drivers for six years.', 'Nurses were followed for two years.'],
     misses: ['Randomised groups were followed for a year.', 'The guidance was followed by all sites.'],
@@ -311,49 +326,5 @@ export const DESIGN_CUES: readonly CueRule[] = [
     explain: 'The methods were carried out on animals.',
     hits: ['Forty mice were housed under dim light.'],
     misses: ['Mouse clicks were logged by software.'],
-  }),
-  heading({
-    id: 'heading-cohort',
-    pattern: /^(?:cohort|longitudinal|follow-up|prospective|retrospective) studies\b/i,
-    sets: {
-      design: [
-        ...COHORTS,
-        ...TRIALS,
-        'case-control',
-        'case-series',
-        'before-after',
-        'interrupted-time-series',
-        'diagnostic-accuracy',
-        'prediction-model',
-        ...REVIEW_DESIGNS,
-      ],
-    },
-    explain: 'An index heading says that people were followed over time; trials carry it too.',
-    hits: ['Cohort Studies', 'Prospective Studies'],
-    misses: ['Cohort Effect', 'Nursing Studies'],
-  }),
-  heading({
-    id: 'heading-cross-sectional',
-    pattern: /^cross-sectional studies\b/i,
-    sets: { design: ['cross-sectional', 'mixed-methods', 'prediction-model', 'diagnostic-accuracy', ...REVIEW_DESIGNS] },
-    explain: 'An index heading names cross-sectional studies.',
-    hits: ['Cross-Sectional Studies'],
-    misses: ['Cross-Over Studies'],
-  }),
-  heading({
-    id: 'heading-case-control',
-    pattern: /^case-control studies\b/i,
-    sets: { design: ['case-control', 'cohort-prospective', 'cohort-retrospective', 'cross-sectional', ...REVIEW_DESIGNS] },
-    explain: 'An index heading names case-control studies.',
-    hits: ['Case-Control Studies'],
-    misses: ['Case Management'],
-  }),
-  heading({
-    id: 'heading-qualitative',
-    pattern: /^(?:qualitative research|interviews as topic|focus groups|grounded theory)\b/i,
-    sets: { design: ['qualitative', 'mixed-methods', ...REVIEW_DESIGNS] },
-    explain: 'An index heading names qualitative research.',
-    hits: ['Qualitative Research'],
-    misses: ['Quality of Life'],
   }),
 ];

@@ -1,5 +1,5 @@
-import { REVIEW_DESIGNS } from '@/core/vocabularies';
-import { inTitle, reviewed } from './cue-helpers';
+import { COHORTS, RANDOMISED, REVIEW_DESIGNS } from '@/core/vocabularies';
+import { inMethods, inTitle, reviewed } from './cue-helpers';
 import type { CueRule } from './cue-rule';
 
 /** Reviews, read from titles and methods, and weaker signs of what an item is. */
@@ -33,7 +33,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
       /\b(?:review|meta-?analys[ie]s)\b[^.;]*\bof (?:\w+ )?(?:randomi[sz]ed|RCTs)\b|\bof randomi[sz]ed (?:controlled |clinical )?trials\b/i,
     unless: /\bnon-?randomi[sz]ed\b|\band observational\b|\breporting\b/i,
     sets: {},
-    attribute: 'includes-randomised-only',
+    includes: [...RANDOMISED, 'n-of-1'],
     explain: 'The title says that only randomised trials were included.',
     hits: ['Hearing aids: systematic review of randomised trials'],
     misses: ['Systematic review of randomised and observational studies', 'A review of randomised and non-randomised trials'],
@@ -107,11 +107,116 @@ export const REVIEW_CUES: readonly CueRule[] = [
       /\b(?:included|eligible|selected)\b[^.]*\b(?:only )?randomi[sz]ed (?:controlled |clinical |crossover )?trials\b|\brandomi[sz]ed (?:controlled |clinical )?trials (?:were|that|of)[^.]*\b(?:eligible|included|selected)\b|\bsearched for randomi[sz]ed (?:controlled )?trials\b/i,
     unless: /\b(?:non-?randomi[sz]ed|observational|cohorts?|quasi-\w+|before-after|and other)\b/i,
     sets: {},
-    attribute: 'includes-randomised-only',
+    includes: [...RANDOMISED, 'n-of-1'],
     explain: 'The methods say that only randomised trials were eligible.',
     hits: ['We included randomised trials in adults.', 'We searched for randomised trials in four registers.'],
     misses: ['We included randomised trials and cohorts.', 'We randomised 40 nurses.'],
   },
+  inTitle({
+    id: 'title-review-of-qualitative',
+    pattern:
+      /\b(?:qualitative (?:evidence )?synthes[ie]s|meta-?(?:ethnograph|synthes)\w+|thematic synthesis|review of qualitative|synthesis of qualitative)\b/i,
+    unless: /\breporting\b|\bhow to\b|\bprotocol\b/i,
+    sets: { publicationType: reviewed, design: ['systematic-review'] },
+    includes: ['qualitative'],
+    explain: 'The title names a review that brings qualitative studies together.',
+    hits: ['Living with noise: a qualitative evidence synthesis', 'Shift work and family: meta-ethnography'],
+    misses: ['A qualitative study of noise', 'Synthesis of dyes'],
+  }),
+  inTitle({
+    id: 'title-review-of-observational',
+    pattern: /\b(?:review|meta-?analys[ie]s)\b[^.;]*\bof (?:\w+ )?(?:observational|cohort|prospective|case-control|cross-sectional)\b/i,
+    unless: /\brandomi[sz]ed\b/i,
+    sets: {},
+    includes: [...COHORTS, 'case-control', 'cross-sectional'],
+    explain: 'The title says that observational studies were included.',
+    hits: ['Noise and hearing: meta-analysis of cohort studies'],
+    misses: ['Review of randomised and cohort studies', 'A cohort study of reviewers'],
+  }),
+  inTitle({
+    id: 'title-review-of-mixed',
+    pattern:
+      /\b(?:review|meta-?analys[ie]s)\b[^.;]*\bof (?:\w+ )?randomi[sz]ed (?:\w+ )?(?:trials )?and (?:\w+ )?(?:non-?randomi[sz]ed|observational|cohort|quasi)/i,
+    sets: {},
+    includes: [...RANDOMISED, 'non-randomised-trial', ...COHORTS],
+    explain: 'The title says that randomised and other studies were included.',
+    hits: ['A review of randomised and non-randomised trials of naps'],
+    misses: ['A review of randomised trials of naps'],
+  }),
+  inTitle({
+    id: 'title-network-meta-analysis',
+    pattern:
+      /\bnetwork meta-?analys[ie]s\b|\bindividual (?:participant|patient) data\b|\bdose-response meta-?analys[ie]s\b|\bpooled analysis of\b/i,
+    unless: /\breporting\b|\bhow to\b|\bprotocol\b/i,
+    sets: { publicationType: [...reviewed, 'research-article'], design: ['meta-analysis', ...COHORTS] },
+    explain: 'The title says that results of several studies are pooled.',
+    hits: ['Lamps compared: a network meta-analysis', 'Pooled analysis of four cohorts of bakers'],
+    misses: ['Network analysis of bakers', 'A pool of patients'],
+  }),
+  inTitle({
+    id: 'title-systematic-method',
+    pattern:
+      /\b(?:integrative|realist|mixed[- ]methods|living|cochrane-style|state of the evidence|evidence) (?:literature )?(?:review|synthesis)\b|\bsystematic (?:mapping|literature|search|overview|appraisal)\b|\bevidence gap map\b|\bbibliometric\b/i,
+    unless: /\bumbrella\b|\boverview of (?:systematic )?reviews\b/i,
+    sets: {
+      publicationType: ['systematic-review', 'review-article', 'research-article'],
+      design: ['systematic-review', 'scoping-review', 'meta-analysis', 'umbrella-review', 'narrative-review', 'cross-sectional'],
+    },
+    explain: 'The title names a review with some stated method.',
+    hits: ['Nurses and naps: an integrative review', 'Research on tides: a bibliometric analysis'],
+    misses: ['A narrative review of naps'],
+  }),
+  inMethods({
+    id: 'methods-prisma',
+    pattern:
+      /\b(?:PRISMA|risk[- ]of[- ]bias (?:was|tool|assess\w+)|quality of (?:the )?(?:included )?(?:studies|evidence|trials) was (?:assessed|appraised|rated)|inclusion criteria were (?:studies|articles|papers|trials)|(?:studies|articles|papers|trials|records) (?:were|that) (?:\w+ )?(?:identified|retrieved|met (?:the )?inclusion|met (?:the )?criteria))\b/i,
+    unless: /\bprotocol for\b/i,
+    sets: { publicationType: [...reviewed, 'review-article', 'guideline'], design: [...REVIEW_DESIGNS, 'guideline'] },
+    explain: 'The methods select and appraise studies.',
+    hits: ['Reporting followed PRISMA.', 'Risk of bias was judged by two people.', 'Papers that met inclusion criteria were read.'],
+    misses: ['Participants met the inclusion criteria.'],
+  }),
+  inMethods({
+    id: 'methods-scoping',
+    unless: /\bprotocol\b/i,
+    pattern: /\bscoping review (?:was|methodology|framework|methods)\b|\b(?:conducted|performed|undertook) a scoping review\b/i,
+    sets: { design: ['scoping-review'], publicationType: ['systematic-review', 'review-article'] },
+    explain: 'The methods are those of a scoping review.',
+    hits: ['We conducted a scoping review of six databases.'],
+    misses: ['The scope was narrow.'],
+  }),
+  inMethods({
+    id: 'methods-umbrella',
+    pattern: /\b(?:included|eligible|searched for|selected)\b[^.]*\b(?:systematic reviews(?: and meta-analyses)?|meta-analyses)\b/i,
+    unless: /\b(?:primary studies|trials|cohorts|reference lists)\b/i,
+    sets: {
+      design: ['umbrella-review', 'scoping-review', 'guideline'],
+      publicationType: ['systematic-review', 'review-article', 'guideline'],
+    },
+    explain: 'The studies that were included are themselves reviews.',
+    hits: ['We included systematic reviews of naps.'],
+    misses: ['Trials were found in systematic reviews and their reference lists.'],
+  }),
+  inMethods({
+    id: 'methods-review-of-observational',
+    pattern: /\b(?:included|eligible|selected|searched for)\b[^.]*\b(?:cohort|case-control|cross-sectional|observational) studies\b/i,
+    unless: /\brandomi[sz]ed|\btrials\b/i,
+    sets: {},
+    includes: [...COHORTS, 'case-control', 'cross-sectional'],
+    explain: 'The methods say that observational studies were eligible.',
+    hits: ['We included cohort studies of dockers.'],
+    misses: ['We included trials and cohort studies.'],
+  }),
+  inMethods({
+    id: 'methods-review-of-qualitative',
+    pattern: /\b(?:included|eligible|selected|searched for)\b[^.]*\bqualitative (?:studies|research)\b/i,
+    unless: /\bquantitative\b|\btrials\b/i,
+    sets: {},
+    includes: ['qualitative'],
+    explain: 'The methods say that qualitative studies were eligible.',
+    hits: ['We searched for qualitative studies of care at night.'],
+    misses: ['We included qualitative and quantitative studies.'],
+  }),
   {
     id: 'abstract-this-review',
     tier: 'weak',
@@ -126,29 +231,5 @@ export const REVIEW_CUES: readonly CueRule[] = [
     explain: 'The abstract says that it summarises other work.',
     hits: ['This review summarises what is known about lamps.'],
     misses: ['This trial compares lamps.', 'This systematic review discusses lamps.'],
-  },
-  {
-    id: 'abstract-argues',
-    tier: 'weak',
-    zones: ['abstract'],
-    pattern:
-      /\b(?:we|I) (?:argue|contend|propose) that\b|\bin (?:my|our) (?:view|opinion)\b|\bthis (?:essay|viewpoint|perspective|opinion piece)\b/i,
-    sets: {
-      publicationType: ['editorial', 'comment', 'letter', 'feature', 'review-article', 'book-chapter', 'other'],
-      design: ['expert-opinion', 'narrative-review', 'not-a-study'],
-    },
-    explain: 'The abstract argues for a view.',
-    hits: ['We argue that rosters are a safety matter.'],
-    misses: ['Participants argued that rosters matter.'],
-  },
-  {
-    id: 'abstract-reports-data',
-    tier: 'weak',
-    zones: ['abstract'],
-    pattern: /\b95 ?% (?:CI|confidence)|\bp ?[<=] ?0?\.\d|\b(?:odds|hazard|risk|rate) ratio\b|\bmean difference\b|\(n ?= ?\d+\)/i,
-    sets: { publicationType: ['research-article', 'systematic-review', 'dataset', 'evidence-summary'] },
-    explain: 'The abstract gives statistics of its own.',
-    hits: ['Sleep was longer by 20 minutes (95% CI 4 to 36).'],
-    misses: ['Sleep was longer in nearly all.'],
   },
 ];

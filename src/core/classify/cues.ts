@@ -1,77 +1,168 @@
-import { axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
-import { type Aside, ATTRIBUTES, type Claim } from './claim';
+import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
+import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, VENUE_FACTS } from './claim';
 import type { CueRule, Zone } from './cue-rule';
-import { DESIGN_CUES } from './cues-design';
-import { REVIEW_CUES } from './cues-review';
-import { SELF_NAMED_CUES } from './cues-self-named';
-import { type Sentence, sentencesOf } from './sections';
-
-export const CUE_RULES: readonly CueRule[] = [...SELF_NAMED_CUES, ...DESIGN_CUES, ...REVIEW_CUES];
+import { CUE_RULES } from './cue-rules';
+import { literalsOf } from './literals';
+import { Scan } from './scan';
+import { METHODS_LIKE, readsLikeMethods, type Sentence, sentencesOf } from './sections';
 
 /** A rule's masks, worked out once. */
 interface Prepared {
   rule: CueRule;
-  narrows: { axis: Claim['axis']; mask: Mask }[];
+  narrows: { axis: ClaimAxis; mask: Mask }[];
 }
 
 export function narrowsOf(sets: TermSets): { axis: CodedAxis; mask: Mask }[] {
   return (Object.keys(CODED_AXES) as CodedAxis[]).flatMap((axis) => (sets[axis] ? [{ axis, mask: axisMask(axis, sets[axis]) }] : []));
 }
+export const leavesOf = (excludes: TermSets): { axis: CodedAxis; mask: Mask }[] =>
+  narrowsOf(excludes).map(({ axis, mask }) => ({ axis, mask: (ALL[axis] & ~mask) >>> 0 }));
 
 const prepare = (rule: CueRule): Prepared => ({
   rule,
   narrows: [
     ...narrowsOf(rule.sets),
+    ...leavesOf(rule.excludes ?? {}),
     ...(rule.attribute ? [{ axis: 'attribute' as const, mask: 1 << ATTRIBUTES.indexOf(rule.attribute) }] : []),
+    ...(rule.includes ? [{ axis: 'includes' as const, mask: axisMask('design', rule.includes) }] : []),
+    ...(rule.venue ? [{ axis: 'venue' as const, mask: 1 << VENUE_FACTS.indexOf(rule.venue) }] : []),
   ],
 });
-const byZone = (zone: Zone): Prepared[] => CUE_RULES.filter((r) => r.zones.includes(zone)).map(prepare);
-const TITLE = byZone('title');
-const METHODS = byZone('methods');
-const ABSTRACT = byZone('abstract');
-const HEADING = byZone('heading');
+
+/** Names of designs outside the methods are mentions: shown to the reader as looked at and set aside. */
+const MENTIONED =
+  /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
+/** Patterns that are no rules, but are looked for in the same pass. */
+const ASKED = [METHODS_LIKE, MENTIONED] as const;
+
+interface Ready {
+  rules: readonly Prepared[];
+  scan: Scan;
+  /** Numbers of rules that have no piece to look for, and must be tried on every text of their zone. */
+  always: Readonly<Record<Zone, readonly number[]>>;
+}
+let made: Ready | null = null;
+
+/** Made when it is first wanted: a page that only shows the rules need not pay for it. */
+function ready(): Ready {
+  if (made) return made;
+  const rules = CUE_RULES.map(prepare);
+  const words = new Map<string, number[]>();
+  const always: Record<Zone, number[]> = { title: [], methods: [], results: [], abstract: [], heading: [], venue: [], note: [] };
+  [...rules.map((r) => r.rule.pattern), ...ASKED].forEach((pattern, i) => {
+    const pieces = literalsOf(pattern);
+    if (!pieces) {
+      if (!rules[i]) throw new Error('a pattern that is no rule needs pieces to look for');
+      for (const zone of rules[i].rule.zones) always[zone].push(i);
+    } else
+      for (const piece of pieces) {
+        const owners = words.get(piece);
+        if (owners) owners.push(i);
+        else words.set(piece, [i]);
+      }
+  });
+  made = { rules, scan: new Scan(words), always };
+  return made;
+}
 
 export interface CueFindings {
   claims: Claim[];
   asides: Aside[];
 }
+type Field = 'title' | 'abstract' | 'heading' | 'venue' | 'note';
 
 /** A text in capitals is read as if it were not, so that patterns see words; offsets stay the same. */
 const calm = (text: string): string => (text.length > 12 && text === text.toUpperCase() ? text.toLowerCase() : text);
 
-/** All claims that cue rules make on one record's texts. English cues only: other languages simply do not match. */
-export function findCues(title: string, abstract: string, headings: readonly string[]): CueFindings {
+/** What cue rules read of a record. */
+export interface CueTexts {
+  title: string;
+  abstract: string;
+  headings: readonly string[];
+  container: string;
+  /** Free notes, each a text of its own. */
+  notes: readonly string[];
+}
+
+/**
+ * All claims that cue rules make on one record's texts. One pass finds which rules could match, and only these are
+ * tried. English cues only: other languages simply do not match.
+ */
+export function findCues(texts: CueTexts): CueFindings {
   const found: CueFindings = { claims: [], asides: [] };
-  const titleText = calm(title);
-  for (const p of TITLE) apply(p, 'title', titleText, 0, found);
-  for (const sentence of sentencesOf(abstract)) {
-    for (const p of ABSTRACT) apply(p, 'abstract', sentence.text, sentence.start, found);
-    if (sentence.section === 'methods') for (const p of METHODS) apply(p, 'abstract', sentence.text, sentence.start, found);
-    else setAsideDesigns(sentence, found);
+  const title = calm(texts.title);
+  for (const i of candidatesIn(title, 'title')) apply(i, 'title', title, 0, found);
+  if (texts.abstract) inAbstract(texts.abstract, found);
+  for (const heading of texts.headings) {
+    const plain = heading.replace(/^\*/, '').split('/')[0]!;
+    for (const i of candidatesIn(plain, 'heading')) apply(i, 'heading', plain, 0, found);
   }
-  for (const heading of headings) for (const p of HEADING) apply(p, 'heading', heading.replace(/^\*/, '').split('/')[0]!, 0, found);
+  if (texts.container) {
+    const venue = calm(texts.container);
+    for (const i of candidatesIn(venue, 'venue')) apply(i, 'venue', venue, 0, found);
+  }
+  for (const note of texts.notes) for (const i of candidatesIn(note, 'note')) apply(i, 'note', note, 0, found);
   return found;
 }
 
-function apply({ rule, narrows }: Prepared, field: 'title' | 'abstract' | 'heading', text: string, offset: number, found: CueFindings) {
+/** Rules of a zone that could match a text, in the order of the rules. */
+function candidatesIn(text: string, zone: Zone): number[] {
+  const { rules, scan, always } = ready();
+  const could = new Set(always[zone]);
+  scan.run(text, (i) => {
+    if (rules[i]?.rule.zones.includes(zone)) could.add(i);
+  });
+  return could.size < 2 ? [...could] : [...could].sort((a, b) => a - b);
+}
+
+function inAbstract(abstract: string, found: CueFindings) {
+  const { rules, scan, always } = ready();
+  const sentences = sentencesOf(abstract);
+  const could: Set<number>[] = sentences.map(() => new Set());
+  let at = 0;
+  scan.run(abstract, (i, end) => {
+    while (at < sentences.length && sentences[at]!.start + sentences[at]!.text.length <= end) at++;
+    if (at < sentences.length && sentences[at]!.start <= end) could[at]!.add(i);
+  });
+  const [likeMethods, mentioned] = [rules.length, rules.length + 1];
+  sentences.forEach((sentence, s) => {
+    const here = could[s]!;
+    let { section } = sentence;
+    // In a text without labels, a sentence that reads like methods is taken for methods.
+    if (section === 'unlabelled') {
+      const methods = here.has(likeMethods) && readsLikeMethods(sentence.text);
+      section = methods ? 'methods' : 'unknown';
+    }
+    for (const zone of ['abstract', section === 'methods' || section === 'results' ? section : null] as const) {
+      if (!zone) continue;
+      for (const i of always[zone]) here.add(i);
+    }
+    for (const i of [...here].sort((a, b) => a - b)) {
+      const zones = rules[i]?.rule.zones;
+      if (
+        zones?.includes('abstract') ||
+        (section === 'methods' && zones?.includes('methods')) ||
+        (section === 'results' && zones?.includes('results'))
+      )
+        apply(i, 'abstract', sentence.text, sentence.start, found);
+    }
+    if (section !== 'methods' && here.has(mentioned)) setAsideDesigns(sentence, found);
+  });
+}
+
+function apply(index: number, field: Field, text: string, offset: number, found: CueFindings) {
+  const { rule, narrows } = ready().rules[index]!;
   const match = rule.pattern.exec(text);
-  if (!match) return;
-  const place = {
-    rule: rule.id,
-    quote: match[0],
-    start: field === 'heading' ? 0 : offset + match.index,
-    end: field === 'heading' ? 0 : offset + match.index + match[0].length,
-  };
+  if (!match || narrows.length === 0) return;
+  const placed = field === 'title' || field === 'abstract';
+  const start = placed ? offset + match.index : 0;
+  const place = { rule: rule.id, quote: match[0], start, end: placed ? start + match[0].length : 0 };
   if (rule.unless?.test(text)) {
-    if (field !== 'heading') found.asides.push({ axis: narrows[0]!.axis, field, ...place });
+    if (placed) found.asides.push({ axis: narrows[0]!.axis, field, ...place });
     return;
   }
   for (const { axis, mask } of narrows) found.claims.push({ axis, mask, tier: rule.tier, field, ...place });
 }
-
-/** Names of designs outside the methods are mentions: shown to the reader as looked at and set aside. */
-const MENTIONED =
-  /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
 
 function setAsideDesigns(sentence: Sentence, found: CueFindings) {
   const match = MENTIONED.exec(sentence.text);

@@ -2,7 +2,7 @@ import { CODED_AXES, codesOf } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
 import { claimsOfRecord } from './claims-of-record';
 import { classifyWork } from './classify-work';
-import { levelTable } from './evidence-scheme';
+import { levelTable } from './schemes';
 
 /*
  * Titles and abstracts from fields other than the demo's, each with what it really is. Written by hand; what an item

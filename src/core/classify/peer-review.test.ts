@@ -10,7 +10,10 @@ import {
 import { CONTENT_KIND, peerReviewOf } from './peer-review';
 
 const review = (source: readonly SourceType[], publication: readonly PublicationType[], refereed: boolean) =>
-  codesOf(PEER_REVIEW, peerReviewOf(axisMask('sourceType', source), axisMask('publicationType', publication), refereed));
+  codesOf(
+    PEER_REVIEW,
+    peerReviewOf(axisMask('sourceType', source), axisMask('publicationType', publication), refereed ? 'refereed-if-a-journal' : 'unknown'),
+  );
 
 // Common practice: review is of the item, and a venue's statement is not enough.
 test.each([

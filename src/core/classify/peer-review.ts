@@ -1,3 +1,4 @@
+import type { PressKind } from '@/core/venues';
 import {
   axisMask,
   type Mask,
@@ -44,7 +45,7 @@ export const CONTENT_KIND: Record<PublicationType, 'research' | 'editorial' | 'a
 };
 
 /** Sources where nothing is refereed. Trade journals are among them by common practice. */
-const NEVER: ReadonlySet<SourceType> = new Set([
+const NEVER: ReadonlySet<SourceType> = new Set<SourceType>([
   'trade-journal',
   'magazine',
   'newspaper',
@@ -56,19 +57,31 @@ const NEVER: ReadonlySet<SourceType> = new Set([
   'standard',
   'web',
   'audiovisual',
-]); // prettier-ignore
+]);
 
-function reviewOf(publication: PublicationType, source: SourceType, refereedVenue: boolean): readonly PeerReview[] {
+/** What is known of the venue: nothing, that it is refereed or not, or that it is if it is a journal (a database's scope). */
+export const VENUE_STATES = ['unknown', 'refereed', 'not-refereed', 'refereed-if-a-journal'] as const;
+export type VenueState = (typeof VENUE_STATES)[number];
+export const PRESS_STATES = ['unknown', 'scholarly', 'trade', 'self-publishing'] as const satisfies readonly ('unknown' | PressKind)[];
+export type PressState = (typeof PRESS_STATES)[number];
+
+/** One cell of the table: what one pair of source type and publication type makes of what is known of the venue. */
+export function reviewOf(publication: PublicationType, source: SourceType, venue: VenueState, press: PressState): readonly PeerReview[] {
   const kind = CONTENT_KIND[publication];
   if (NEVER.has(source)) return ['not-refereed'];
   if (source === 'preprint-server') return kind === 'editorial' ? ['not-refereed'] : ['preprint'];
   if (source === 'thesis') return ['examined'];
-  if (source === 'book' || source === 'reference-work') return ['examined', 'not-refereed'];
-  if (source === 'scholarly-journal' && refereedVenue) {
-    if (kind === 'research') return ['refereed'];
-    return kind === 'editorial' ? ['venue-only'] : ['refereed', 'venue-only'];
+  if (source === 'book' || source === 'reference-work') {
+    if (press === 'scholarly') return ['examined'];
+    return press === 'unknown' ? ['examined', 'not-refereed'] : ['not-refereed'];
   }
   if (source === 'scholarly-journal' || source === 'proceedings') {
+    const refereed = venue === 'refereed' || (venue === 'refereed-if-a-journal' && source === 'scholarly-journal');
+    if (venue === 'not-refereed') return ['not-refereed'];
+    if (refereed) {
+      if (kind === 'research') return ['refereed'];
+      return kind === 'editorial' ? ['venue-only'] : ['refereed', 'venue-only'];
+    }
     if (kind === 'research') return ['refereed', 'not-refereed'];
     return kind === 'editorial' ? ['venue-only', 'not-refereed'] : ['refereed', 'venue-only', 'not-refereed'];
   }
@@ -77,14 +90,18 @@ function reviewOf(publication: PublicationType, source: SourceType, refereedVenu
 
 const PUBLICATION_CODES = PUBLICATION_TYPES.map((v) => v.code);
 const SOURCE_CODES = SOURCE_TYPES.map((v) => v.code);
-/** Peer-review masks by venue (0 unknown, 1 refereed), source type and publication type, worked out once. */
-export const PEER_REVIEW_TABLE: readonly (readonly (readonly Mask[])[])[] = [false, true].map((refereed) =>
-  SOURCE_CODES.map((source) => PUBLICATION_CODES.map((publication) => axisMask('peerReview', reviewOf(publication, source, refereed)))),
+/** Peer-review masks by what is known of venue and press, source type and publication type, worked out once. */
+export const PEER_REVIEW_TABLE: readonly (readonly (readonly (readonly Mask[])[])[])[] = VENUE_STATES.map((venue) =>
+  PRESS_STATES.map((press) =>
+    SOURCE_CODES.map((source) =>
+      PUBLICATION_CODES.map((publication) => axisMask('peerReview', reviewOf(publication, source, venue, press))),
+    ),
+  ),
 );
 
 /** The peer-review values that any possible pair of source type and publication type allows. */
-export function peerReviewOf(sources: Mask, publications: Mask, refereedVenue: boolean): Mask {
-  const table = PEER_REVIEW_TABLE[refereedVenue ? 1 : 0]!;
+export function peerReviewOf(sources: Mask, publications: Mask, venue: VenueState, press: PressState = 'unknown'): Mask {
+  const table = PEER_REVIEW_TABLE[VENUE_STATES.indexOf(venue)]![PRESS_STATES.indexOf(press)]!;
   let mask = 0;
   for (let s = 0; s < SOURCE_CODES.length; s++) {
     if (!((sources >>> s) & 1)) continue;

@@ -23,12 +23,13 @@ export interface AxisResult extends Resolution {
   disputed: Mask;
 }
 
-type ClaimOnAxis = Pick<Claim, 'mask' | 'tier'>;
+type ClaimOnAxis = Pick<Claim, 'mask' | 'tier' | 'usual'>;
 
 /**
  * Resolves one axis: start from all values and walk the tiers down. In a tier, a claim that shares no value with the
  * current set is a dissent, and the others are intersected with it. When they leave nothing the axis is conflicting:
- * the set is what any of them allows, and the walk stops. The order of claims does not matter.
+ * the set is what any of them allows, and the walk stops. What is usual comes last in its tier and gives way silently.
+ * The order of claims does not matter.
  * @param all mask of all values of the axis
  */
 export function resolveAxis(claims: readonly ClaimOnAxis[], all: Mask): AxisResult {
@@ -50,18 +51,22 @@ function walk(claims: readonly ClaimOnAxis[], all: Mask, tiers: readonly Tier[])
     let intersection = current;
     let union = 0;
     claims.forEach((claim, index) => {
-      if (claim.tier !== tier) return;
+      if (claim.tier !== tier || claim.usual) return;
       if ((claim.mask & current) === 0) dissents.push(index);
       else {
         intersection = (intersection & claim.mask) >>> 0;
         union = (union | claim.mask) >>> 0;
       }
     });
-    if (union === 0) continue;
     if (intersection === 0) {
-      const masks = claims.filter((c) => c.tier === tier).map((c) => (c.mask & current) >>> 0);
+      const masks = claims.filter((c) => c.tier === tier && !c.usual).map((c) => (c.mask & current) >>> 0);
       return { resolution: { mask: (current & union) >>> 0, status: 'conflicting', tier }, dissents, disputed: sharpest(masks) };
     }
+    const usual = claims
+      .filter((c) => c.tier === tier && c.usual && (c.mask & intersection) !== 0)
+      .reduce((mask, c) => (mask & c.mask) >>> 0, intersection);
+    // Two records for which different things are usual say nothing together.
+    if (usual !== 0) intersection = usual;
     if (intersection !== current) settledBy = tier;
     current = intersection;
   }

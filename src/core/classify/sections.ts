@@ -1,4 +1,5 @@
-export type Section = 'background' | 'objective' | 'methods' | 'results' | 'conclusions' | 'unknown';
+/** `unlabelled` is a sentence of an abstract that has no labels; `unknown` one whose section cannot be told. */
+export type Section = 'background' | 'objective' | 'methods' | 'results' | 'conclusions' | 'unknown' | 'unlabelled';
 
 /** A sentence of an abstract, with its offsets in it and the section it stands in. */
 export interface Sentence {
@@ -28,11 +29,13 @@ const LABEL = new RegExp(
 const sectionOf = (label: string): Section => LABELS.find(([, words]) => new RegExp(`^(?:${words})$`, 'i').test(label))?.[0] ?? 'unknown';
 
 /** Verbs of people who say what they did: an unstructured sentence with one of these reads like methods. */
-const METHODS_LIKE =
-  /\b(?:we|were|was|authors?|participants?|patients|volunteers|workers|nurses|adults|children)\b.{0,80}\b(?:randomi[sz]ed|randomly|allocated|assigned|recruited|enrolled|invited|surveyed|interviewed|followed|measured|compared|collected|analysed|analyzed|matched|searched|screened|completed|conducted|undertook|performed|received|underwent|housed|exposed|wore|used)\b/i;
+export const METHODS_LIKE =
+  /\b(?:we|were|was|authors?|participants?|patients|volunteers|workers|nurses|adults|children|students|pupils|teachers|households|women|men)\b.{0,80}\b(?:randomi[sz]ed|randomly|allocated|assigned|recruited|enrolled|invited|surveyed|interviewed|followed|measured|compared|collected|analysed|analyzed|matched|searched|screened|completed|conducted|undertook|performed|received|underwent|housed|exposed|wore|used|tested|simulated|sampled|cultured|incubated|cured|prepared|held|transcribed|coded|administered|selected|examined|reviewed|identified|extracted|pooled|included|developed|validated|estimated|observed|recorded|took part|participated)\b|\ba? ?(?:random|stratified|probability) sample of\b|\bmarkov model\b|\b(?:reference|gold) standard was\b|\bsemi-structured interviews\b|\bwithin-subjects\b|\bfieldwork\b/i;
 /** Signs that a sentence speaks of other work, or of work to come. */
 const ELSEWHERE =
   /\b(?:previous(?:ly)?|earlier|prior|unlike|future|further|needed|warranted|should|others|literature|recent(?:ly)?|remains?|have been|has been)\b/i;
+
+export const readsLikeMethods = (sentence: string): boolean => METHODS_LIKE.test(sentence) && !ELSEWHERE.test(sentence);
 
 /** A stretch of an abstract under one label; `label` is as printed, '' where there is none. */
 export interface Block {
@@ -61,8 +64,8 @@ export function blocksOf(abstract: string): Block[] {
 }
 
 /**
- * The sentences of an abstract with their sections. In a structured abstract the labels say; elsewhere a sentence
- * that reads like methods is taken for methods, and all others are `unknown`.
+ * The sentences of an abstract with their sections, as the labels say. Without labels they are `unlabelled`: there the
+ * reader of cues takes those that read like methods for methods.
  */
 export function sentencesOf(abstract: string): Sentence[] {
   const blocks = blocksOf(abstract);
@@ -71,7 +74,7 @@ export function sentencesOf(abstract: string): Sentence[] {
     splitSentences(abstract.slice(from, to)).map(({ text, start }) => ({
       text,
       start: start + from,
-      section: structured ? section : METHODS_LIKE.test(text) && !ELSEWHERE.test(text) ? 'methods' : 'unknown',
+      section: structured ? section : 'unlabelled',
     })),
   );
 }

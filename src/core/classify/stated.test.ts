@@ -1,7 +1,7 @@
 import type { BibRecord } from '@/core/record';
 import { CODED_AXES, codesOf } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
-import { type DatabaseScope, isRefereedVenue, NO_SCOPE, statedClaims } from './stated';
+import { type DatabaseScope, isInJournal, NO_SCOPE, statedClaims } from './stated';
 
 const REFEREED: DatabaseScope = { allJournalsRefereed: true };
 const ris = (term: string): BibRecord['types'] => [{ vocabulary: 'ris-type', term }];
@@ -47,7 +47,7 @@ test.each([
   ['a thesis', { types: ris('THES'), issns: ['9990-1048'] }, false],
 ] as const)('the scope of the database covers %s: %p', (_, fields, covered) => {
   const record = aRecord(fields as Partial<BibRecord>);
-  expect(isRefereedVenue(record, REFEREED)).toBe(covered);
-  expect(isRefereedVenue(record, NO_SCOPE)).toBe(false);
-  expect(statedClaims(record, REFEREED).claims.some((c) => c.tier === 'venue')).toBe(covered);
+  expect(isInJournal(record)).toBe(covered);
+  expect(statedClaims(record, REFEREED).claims.some((c) => c.tier === 'venue' && c.axis === 'sourceType')).toBe(covered);
+  expect(statedClaims(record, NO_SCOPE).claims.some((c) => c.tier === 'venue')).toBe(false);
 });

@@ -1,7 +1,7 @@
 import type { BibRecord, Vocabulary } from '@/core/record';
-import { axisMask, CODED_AXES, type CodedAxis, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
-import type { Claim } from './claim';
-import { narrowsOf } from './cues';
+import { axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
+import { type Claim, VENUE_FACTS } from './claim';
+import { typeTermsOf } from './notes';
 
 /** What a database says of everything in it, as far as it bears on single items. Part of its limiter profile. */
 export interface DatabaseScope {
@@ -21,31 +21,62 @@ export interface StatedFindings {
   unmapped: string[];
 }
 
+/** Rule names of terms, by vocabulary. */
+export const TERM_RULES: Readonly<Partial<Record<Vocabulary, string>>> = {
+  'ris-type': 'ris-type',
+  'mesh-publication-type': 'publication-type',
+  'medline-subset': 'medline-subset',
+  'bibtex-type': 'bibtex-type',
+  'csl-type': 'csl-type',
+  'mods-resource': 'mods-type',
+  'mods-genre': 'mods-type',
+  own: 'plain-word',
+};
+
+interface Indexed {
+  quote: string;
+  rule: string;
+  vocabulary: Vocabulary;
+  sets: TermSets;
+  beside: TermSets;
+}
+
 /** Claims from the terms a record carries: types of its format, publication types, the database's own, and its scope. */
-export function statedClaims(record: BibRecord, scope: DatabaseScope): StatedFindings {
+export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: readonly string[] = []): StatedFindings {
   const found: StatedFindings = { claims: [], unmapped: [] };
-  const add = (axis: CodedAxis, mask: number, rule: string, quote: string) =>
-    found.claims.push({ axis, mask, rule, tier: 'asserted', field: 'type', quote, start: 0, end: 0 });
-  const indexed: { term: string; rule: string; sets: TermSets; beside: TermSets }[] = [];
-  for (const { vocabulary, term } of record.types) {
+  const indexed: Indexed[] = [];
+  const take = (known: KnownTerm, term: string, vocabulary: Vocabulary) =>
+    indexed.push({
+      quote: vocabulary === 'ris-type' ? `TY ${term} (${known.name})` : term,
+      rule: TERM_RULES[vocabulary] ?? 'publication-type',
+      vocabulary,
+      sets: known.sets,
+      beside: known.beside ?? {},
+    });
+  for (const { vocabulary, term } of typeTermsOf(record)) {
     if (SAYS_NO_TYPE.has(vocabulary)) continue;
     const key = termKey(vocabulary, term);
     const own = scope.terms && Object.hasOwn(scope.terms, key) ? scope.terms[key]! : null;
     const known = knownTerm(vocabulary, term);
-    if (own) indexed.push({ term, rule: 'database-term', sets: own, beside: known?.beside ?? {} });
+    if (own) indexed.push({ quote: term, rule: 'database-term', vocabulary, sets: own, beside: known?.beside ?? {} });
     else if (!known) found.unmapped.push(`${vocabulary}|${term}`);
-    else if (vocabulary === 'ris-type')
-      for (const { axis, mask } of narrowsOf(known.sets)) add(axis, mask, 'ris-type', `TY ${term} (${known.name})`);
-    else if (Object.keys(known.sets).length)
-      indexed.push({ term, rule: RULES[vocabulary] ?? 'publication-type', sets: known.sets, beside: known.beside ?? {} });
+    else take(known, term, vocabulary);
+  }
+  // A short note that is nothing but a type's name says what a type would say.
+  for (const note of notes) {
+    const known = note.length <= 40 ? knownTerm('own', note) : null;
+    if (known) take(known, note, 'own');
   }
   for (const one of indexed) {
     for (const axis of Object.keys(CODED_AXES) as CodedAxis[]) {
-      const own = one.sets[axis];
-      if (own) add(axis, withNeighbours(axis, one, indexed), one.rule, one.term);
+      if (!one.sets[axis]) continue;
+      // Only indexers put several types on one item; a file format has one.
+      const mask = one.vocabulary === 'ris-type' ? axisMask(axis, one.sets[axis]) : withNeighbours(axis, one, indexed);
+      const tier = one.vocabulary === 'medline-subset' ? 'venue' : 'asserted';
+      found.claims.push({ axis, mask, rule: one.rule, tier, field: 'type', quote: one.quote, start: 0, end: 0 });
     }
   }
-  if (isRefereedVenue(record, scope)) {
+  if (scope.allJournalsRefereed) {
     const claim = {
       rule: 'database-scope',
       tier: 'venue',
@@ -54,27 +85,17 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope): StatedFin
       start: 0,
       end: 0,
     } as const;
-    found.claims.push({ axis: 'sourceType', mask: axisMask('sourceType', ['scholarly-journal']), ...claim });
+    found.claims.push({ axis: 'venue', mask: 1 << VENUE_FACTS.indexOf('refereed-if-a-journal'), ...claim });
+    if (isInJournal(record)) found.claims.push({ axis: 'sourceType', mask: axisMask('sourceType', ['scholarly-journal']), ...claim });
   }
   return found;
 }
-
-const RULES: Partial<Record<Vocabulary, string>> = {
-  'bibtex-type': 'bibtex-type',
-  'csl-type': 'csl-type',
-  'mods-resource': 'mods-type',
-  'mods-genre': 'mods-type',
-};
 
 /**
  * A term's own set, widened by those of its `beside` values that another term of the same record brings: terms that
  * rightly stand together then agree, and a term that stands alone still means what it says.
  */
-function withNeighbours(
-  axis: CodedAxis,
-  one: { sets: TermSets; beside: TermSets },
-  all: readonly { sets: TermSets; beside: TermSets }[],
-): number {
+function withNeighbours(axis: CodedAxis, one: Indexed, all: readonly Indexed[]): number {
   let mask = axisMask(axis, one.sets[axis]!);
   const beside = axisMask(axis, one.beside[axis] ?? []);
   for (const other of all) {
@@ -84,9 +105,9 @@ function withNeighbours(
   return mask >>> 0;
 }
 
-/** The database says that all its journals are refereed, and the record's type and an ISSN or volume place it in one. */
-export function isRefereedVenue(record: BibRecord, scope: DatabaseScope): boolean {
-  if (!scope.allJournalsRefereed || (record.issns.length === 0 && record.volume === '')) return false;
+/** The record's type and an ISSN or volume place it in a journal. */
+export function isInJournal(record: BibRecord): boolean {
+  if (record.issns.length === 0 && record.volume === '') return false;
   return record.types.some(({ vocabulary, term }) => JOURNAL_TYPES[vocabulary]?.includes(term.toLowerCase()));
 }
 

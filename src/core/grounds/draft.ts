@@ -89,7 +89,7 @@ export function basisOf(axis: WorkAxis, classification: Classification): number[
 /** "stated by Vellmora and Ostrane; title “randomised trial”": who says it and with which words, each once. */
 function basisWords(indexes: readonly number[], input: DraftInput): string[] {
   const { claims, axes } = input.classification;
-  const narrow = (c: SourcedClaim) => (c.axis === 'attribute' ? 1 : axes[c.axis].mask);
+  const narrow = (c: SourcedClaim) => (c.axis in axes ? axes[c.axis as WorkAxis].mask : c.mask);
   const specific = indexes.map((i) => claims[i]!).filter((c) => c.rule !== 'design-follows-publication-type');
   // A claim that allows many more values than are left says little; the sharpest claims are the basis.
   const sorted = [...specific].sort((a, b) => extra(a.mask, narrow(a)) - extra(b.mask, narrow(b)));

@@ -15,6 +15,7 @@ export const VOCABULARIES = [
   'ris-type',
   'mesh-publication-type',
   'medline-status',
+  'medline-subset',
   'bibtex-type',
   'csl-type',
   'mods-resource',
@@ -57,7 +58,7 @@ export interface BibRecord {
   languages: string[];
   urls: string[];
   /** Dates exactly as the record prints them. */
-  dates: { online: string; issue: string; added: string };
+  dates: { online: string; issue: string; added: string; version?: string };
   /** The database the record says it comes from; '' when it does not say. */
   database: string;
   extra: Record<string, string[]>;

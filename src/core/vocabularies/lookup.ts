@@ -1,6 +1,11 @@
 import type { Vocabulary } from '@/core/record';
-import { BIBTEX_TYPES, CSL_TYPES, MODS_GENRES, MODS_RESOURCES } from './entry-types';
+import { COAR_TYPES } from './coar-types';
+import { BIBTEX_TYPES, CSL_TYPES } from './entry-types';
+import { JATS_ARTICLE_TYPES } from './jats-article-types';
+import { MEDLINE_SUBSETS } from './medline-fields';
 import { MESH_PUBLICATION_TYPES } from './mesh-publication-types';
+import { MODS_GENRES, MODS_RESOURCES } from './mods-types';
+import { PLAIN_WORDS } from './plain-words';
 import { RIS_TYPES } from './ris-types';
 import type { TermSets } from './term-sets';
 
@@ -8,6 +13,7 @@ export const VOCABULARY_LABELS: Readonly<Record<Vocabulary, string>> = {
   'ris-type': 'RIS type',
   'mesh-publication-type': 'Publication type',
   'medline-status': 'Indexing status',
+  'medline-subset': 'MEDLINE subset',
   'bibtex-type': 'BibTeX entry type',
   'csl-type': 'CSL item type',
   'mods-resource': 'MODS type of resource',
@@ -20,24 +26,124 @@ export interface KnownTerm {
   name: string;
   sets: TermSets;
   beside?: TermSets;
+  /** The list that has it, where a term may come from several. */
+  list?: string;
 }
 
-const lowered = <T>(table: Readonly<Record<string, T>>): Map<string, T> =>
-  new Map(Object.entries(table).map(([term, entry]) => [term.toLowerCase(), entry]));
+/** A table of terms as "How it decides" prints it. */
+export interface TermTable {
+  id: string;
+  label: string;
+  source: string;
+  rows: Readonly<Record<string, { name?: string; sets: TermSets; beside?: TermSets }>>;
+}
 
-const TABLES: Partial<Record<Vocabulary, Map<string, Omit<KnownTerm, 'name'> & { name?: string }>>> = {
-  'ris-type': lowered(RIS_TYPES),
-  'mesh-publication-type': lowered(MESH_PUBLICATION_TYPES),
-  'bibtex-type': lowered(BIBTEX_TYPES),
-  'csl-type': lowered(CSL_TYPES),
-  'mods-resource': lowered(MODS_RESOURCES),
-  'mods-genre': lowered(MODS_GENRES),
+export const TERM_TABLES: readonly TermTable[] = [
+  {
+    id: 'mesh',
+    label: 'MeSH publication types',
+    source: 'NLM, Medical Subject Headings, category V (Publication Characteristics); from memory',
+    rows: MESH_PUBLICATION_TYPES,
+  },
+  {
+    id: 'ris',
+    label: 'RIS reference types',
+    source: 'RIS Format Specifications, reference types (2001 list with the 2011 additions)',
+    rows: RIS_TYPES,
+  },
+  {
+    id: 'bibtex',
+    label: 'BibTeX and BibLaTeX entry types',
+    source: 'BibTeX (btxdoc); BibLaTeX manual, section 2.1; from memory',
+    rows: BIBTEX_TYPES,
+  },
+  { id: 'csl', label: 'CSL item types', source: 'Citation Style Language 1.0.2, appendix III; from memory', rows: CSL_TYPES },
+  {
+    id: 'mods-resource',
+    label: 'MODS types of resource',
+    source: 'MODS 3 user guidelines, typeOfResource; from memory',
+    rows: MODS_RESOURCES,
+  },
+  { id: 'mods-genre', label: 'MODS genres', source: 'Library of Congress, MARC Genre Term List; from memory', rows: MODS_GENRES },
+  {
+    id: 'jats',
+    label: 'JATS article types',
+    source: 'JATS, ANSI/NISO Z39.96, suggested values of article-type; from memory',
+    rows: JATS_ARTICLE_TYPES,
+  },
+  {
+    id: 'coar',
+    label: 'COAR resource types',
+    source: 'COAR Controlled Vocabulary for Resource Types 3.1, English labels; from memory',
+    rows: COAR_TYPES,
+  },
+  { id: 'subset', label: 'MEDLINE subsets', source: 'NLM, MEDLINE/PubMed field descriptions, SB; from memory', rows: MEDLINE_SUBSETS },
+  {
+    id: 'plain',
+    label: 'Words that databases print as a type',
+    source: 'common practice; a database’s own map comes first',
+    rows: PLAIN_WORDS,
+  },
+];
+
+type Rows = Map<string, { name?: string; sets: TermSets; beside?: TermSets }>;
+const rowsOf = (id: string): Rows =>
+  new Map(Object.entries(TERM_TABLES.find((t) => t.id === id)!.rows).map(([term, entry]) => [term.toLowerCase(), entry]));
+
+const TABLES: Partial<Record<Vocabulary, Rows>> = {
+  'ris-type': rowsOf('ris'),
+  'mesh-publication-type': rowsOf('mesh'),
+  'medline-subset': rowsOf('subset'),
+  'bibtex-type': rowsOf('bibtex'),
+  'csl-type': rowsOf('csl'),
+  'mods-resource': rowsOf('mods-resource'),
+  'mods-genre': rowsOf('mods-genre'),
 };
+/** Lists that a database's own word may come from, in the order in which they are tried. */
+const OWN: readonly [string, Rows][] = [
+  ['a word that databases print', rowsOf('plain')],
+  ['a COAR resource type', rowsOf('coar')],
+  ['a JATS article type', rowsOf('jats')],
+  ['a MeSH publication type', rowsOf('mesh')],
+];
 
-/** The standard meaning of a term, or null when its table does not have it. A database's own terms have none. */
+/** "info:eu-repo/semantics/doctoralThesis" and the like: the last part of an address, as words. */
+function plainTerm(term: string): string {
+  const last = /^(?:https?:|info:|urn:)/i.test(term) ? (term.split(/[/#:]/).pop() ?? term) : term;
+  return last
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+    .replace(/[_\s]+/g, ' ')
+    .replace(/[.;]+$/, '')
+    .trim();
+}
+/** "Articles" → "article", "Book Chapters" → "book chapter". */
+const singular = (term: string): string =>
+  term.endsWith('ies')
+    ? `${term.slice(0, -3)}y`
+    : term.endsWith('ses')
+      ? `${term.slice(0, -2)}is`
+      : term.endsWith('s')
+        ? term.slice(0, -1)
+        : term;
+
+/** The standard meaning of a term, or null when its table does not have it. */
 export function knownTerm(vocabulary: Vocabulary, term: string): KnownTerm | null {
+  if (vocabulary === 'own') return knownWord(term);
   const found = TABLES[vocabulary]?.get(term.toLowerCase());
-  return found ? { name: found.name ?? term, sets: found.sets, beside: found.beside } : null;
+  if (found) return { name: found.name ?? term, sets: found.sets, beside: found.beside };
+  // Repositories put COAR labels and other words in a MODS genre.
+  return vocabulary === 'mods-genre' ? knownWord(term) : null;
+}
+
+function knownWord(term: string): KnownTerm | null {
+  const plain = plainTerm(term);
+  for (const form of [plain, singular(plain), plain.replaceAll(' ', '-')])
+    for (const [list, rows] of OWN) {
+      const found = rows.get(form);
+      if (found) return { name: found.name ?? term, sets: found.sets, beside: found.beside, list };
+    }
+  return null;
 }
 
 /** Vocabularies that state nothing about what an item is. */

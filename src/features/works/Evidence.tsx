@@ -14,7 +14,7 @@ import {
 import { basisOf } from '@/core/grounds';
 import { intervalWords } from '@/core/record';
 import { axisValues } from '@/core/sieve';
-import { CODED_AXES, labelsOf } from '@/core/vocabularies';
+import { CODED_AXES, type CodedAxis, labelsOf } from '@/core/vocabularies';
 import type { WorkDetail } from '@/server/work-detail';
 import { Explained } from '@/ui/explained';
 import { DatabaseTag, Pill } from '@/ui/marks';
@@ -137,13 +137,12 @@ const STATED_BY: Record<string, string> = {
 
 function ClaimLine({ claim, dissent, work }: { claim: SourcedClaim; dissent: boolean; work: WorkDetail }) {
   const record = work.records.find((r) => r.no === claim.record);
-  const allows =
-    claim.axis === 'attribute'
-      ? 'a fact about the design'
-      : (() => {
-          const labels = labelsOf(CODED_AXES[claim.axis].values, claim.mask).map((l) => l.toLowerCase());
-          return labels.length > 4 ? `${labels.slice(0, 3).join(', ')} and ${labels.length - 3} more` : labels.join(', ');
-        })();
+  const allows = !(claim.axis in CODED_AXES)
+    ? 'a fact about the design or the venue'
+    : (() => {
+        const labels = labelsOf(CODED_AXES[claim.axis as CodedAxis].values, claim.mask).map((l) => l.toLowerCase());
+        return labels.length > 4 ? `${labels.slice(0, 3).join(', ')} and ${labels.length - 3} more` : labels.join(', ');
+      })();
   return (
     <li className="grid grid-cols-[32px_1fr_auto] gap-2">
       <span>{record && <DatabaseTag tag={record.tag} name={record.database} />}</span>

@@ -1,4 +1,4 @@
-import { AXIS_LABELS, type Classification } from '@/core/classify';
+import { AXIS_LABELS, axisOfClaim, type Classification } from '@/core/classify';
 import type { Mention } from '@/core/grounds';
 
 /** Words to mark in a text. `used` cues count, `aside` ones were looked at and set aside, a `mention` fits the question. */
@@ -21,7 +21,7 @@ export function marksFor(
   const byPlace = new Map<string, Mark>();
   for (const claim of classification.claims) {
     if (claim.record !== record || claim.field !== field || claim.end <= claim.start) continue;
-    const axis = claim.axis === 'attribute' ? 'design' : AXIS_LABELS[claim.axis].toLowerCase();
+    const axis = AXIS_LABELS[axisOfClaim(claim.axis)].toLowerCase();
     const key = `${claim.start}-${claim.end}`;
     const known = byPlace.get(key);
     if (known) {

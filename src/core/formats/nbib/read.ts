@@ -101,6 +101,10 @@ function toRecord(fields: TaggedField[], problem: (p: Problem) => void): BibReco
         typed = true;
         record.types.push({ vocabulary: 'mesh-publication-type', term: value });
         break;
+      case 'SB':
+        record.types.push({ vocabulary: 'medline-subset', term: value });
+        keepExtra(record, 'SB', value);
+        break;
       case 'STAT':
       case 'PST':
         record.types.push({ vocabulary: 'medline-status', term: value });

@@ -48,6 +48,7 @@ function readCitation(citation: XmlNode | undefined, record: BibRecord, problem:
     else if (node.name === 'Article') readArticle(node, record, problem, keep);
     else {
       if (node.name === 'MeshHeadingList') record.headings.push(...childrenOf(node, 'MeshHeading').map(heading));
+      if (node.name === 'CitationSubset') record.types.push({ vocabulary: 'medline-subset', term: textOf(node) });
       if (node.name === 'KeywordList') record.headings.push(...childrenOf(node, 'Keyword').map(textOf));
       keep('MedlineCitation', node);
     }

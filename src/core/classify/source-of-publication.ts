@@ -1,0 +1,53 @@
+import { axisMask, codesOf, type Mask, PUBLICATION_TYPES, type PublicationType, type SourceType } from '@/core/vocabularies';
+
+/** Where scholarly work can stand. Trade journals, magazines and newspapers write about research; they do not publish it. */
+const SCHOLARLY = ['scholarly-journal', 'proceedings', 'preprint-server', 'book', 'thesis', 'report', 'dataset', 'web', 'other'] as const;
+const NOTICE = [
+  'scholarly-journal',
+  'proceedings',
+  'preprint-server',
+  'trade-journal',
+  'magazine',
+  'newspaper',
+  'web',
+  'book',
+  'report',
+] as const;
+
+/** Where an item of a publication type can stand, by common practice; a type that is absent can stand anywhere. */
+export const SOURCES_OF: Partial<Record<PublicationType, readonly SourceType[]>> = {
+  'research-article': SCHOLARLY,
+  'systematic-review': SCHOLARLY,
+  protocol: [...SCHOLARLY, 'study-register'],
+  'case-report': SCHOLARLY,
+  'conference-paper': SCHOLARLY,
+  'conference-abstract': [...SCHOLARLY, 'audiovisual'],
+  'evidence-summary': [...SCHOLARLY, 'trade-journal'],
+  correction: NOTICE,
+  'retraction-notice': NOTICE,
+  'expression-of-concern': NOTICE,
+  book: ['book', 'reference-work', 'report', 'proceedings', 'web', 'thesis'],
+  'book-chapter': ['book', 'reference-work', 'report', 'web'],
+  'encyclopedia-entry': ['reference-work', 'web'],
+  thesis: ['thesis'],
+  registration: ['study-register', 'web'],
+  dataset: ['dataset', 'scholarly-journal', 'web', 'preprint-server', 'report', 'other', 'proceedings'],
+  patent: ['patent', 'web'],
+  standard: ['standard', 'web', 'book'],
+  recording: ['audiovisual', 'web'],
+};
+const ANYWHERE = 0;
+export const SOURCE_MASKS: readonly Mask[] = PUBLICATION_TYPES.map(({ code }) =>
+  SOURCES_OF[code] ? axisMask('sourceType', SOURCES_OF[code]) : ANYWHERE,
+);
+
+/** The source types that the possible publication types allow together; null when they do not narrow it. */
+export function sourcesOfPublication(publications: Mask): Mask | null {
+  let mask = 0;
+  for (const code of codesOf(PUBLICATION_TYPES, publications)) {
+    const own = SOURCE_MASKS[PUBLICATION_TYPES.findIndex((v) => v.code === code)]!;
+    if (own === ANYWHERE) return null;
+    mask |= own;
+  }
+  return mask >>> 0;
+}

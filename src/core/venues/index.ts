@@ -1,0 +1,3 @@
+export * from './changes';
+export * from './entries';
+export * from './register';
