@@ -51,6 +51,7 @@ const ALSO_REPORTS = axisMask('publicationType', [
   'protocol',
   'registration',
   'dataset',
+  'case-report',
   'correction',
   'retraction-notice',
   'expression-of-concern',

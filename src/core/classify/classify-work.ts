@@ -1,6 +1,6 @@
 import type { BibRecord } from '@/core/record';
 import { EMPTY_REGISTER, type Place, type VenueRegister } from '@/core/venues';
-import { ALL, type CodedAxis, fullMask, type Mask } from '@/core/vocabularies';
+import { ALL, axisMask, type CodedAxis, EDITORIAL_MATTER, fullMask, type Mask } from '@/core/vocabularies';
 import { type Aside, type ClaimAxis, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
 import { claimsOfRecord, type Flag, type RecordClaims } from './claims-of-record';
 import { datesOf, type WorkDates } from './dates';
@@ -11,7 +11,7 @@ import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from 
 import { effectiveRulings, type RuledAxis, ruledClaim, ruledLevel } from './rulings';
 import type { LevelTable } from './schemes';
 import type { DatabaseScope } from './stated';
-import { registerClaims, venueState } from './venue-claims';
+import { registerClaims, type VenueKnown, venueState } from './venue-claims';
 
 /** The five axes people see, and the design that the level follows from. */
 export const WORK_AXES = ['sourceType', 'publicationType', 'peerReview', 'design', 'level'] as const;
@@ -79,7 +79,10 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const rulings = judged.ruled?.length ? effectiveRulings(judged.ruled) : [];
   for (const ruling of rulings) if (ruling.axis !== 'level') claims.push(ruledClaim({ ...ruling, axis: ruling.axis }));
   for (const { key, found } of ordered) for (const c of found.claims) claims.push({ ...c, record: key });
-  claims.push(...registerClaims(ordered, judged.register ?? EMPTY_REGISTER));
+  const listed = registerClaims(ordered, judged.register ?? EMPTY_REGISTER);
+  // Where a register says that a venue is for a trade or the public, what is usual in journals is not usual.
+  if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) dropUsual(claims);
+  claims.push(...listed);
   const onAxis = (axis: CodedAxis) => {
     const indexes: number[] = [];
     const own: SourcedClaim[] = [];
@@ -95,7 +98,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const publicationType = onAxis('publicationType');
   claims.push(...designClaims(publicationType));
   const design = onAxis('design');
-  const facts = venueState(claims);
+  const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
   for (const c of claims) {
     if (c.axis === 'attribute') attributes |= c.mask;
@@ -107,7 +110,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     axes: {
       sourceType,
       publicationType,
-      peerReview: derivePeerReview(sourceType, publicationType, onAxis('peerReview'), facts),
+      peerReview: derivePeerReview(sourceType, publicationType, onAxis('peerReview'), facts, statedFacts),
       design,
       level: ruling ? moved(level, ruling, levels, claims) : level,
     },
@@ -122,6 +125,15 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     asides: ordered.flatMap((r) => r.found.asides.map((a) => ({ ...a, record: r.key }))),
     unmapped: [...new Set(ordered.flatMap((r) => r.found.unmapped))].sort(),
   };
+}
+
+const POPULAR = axisMask('sourceType', ['trade-journal', 'magazine', 'newspaper', 'newswire', 'web']);
+const NEWS_MATTER = axisMask('publicationType', EDITORIAL_MATTER);
+function dropUsual(claims: SourcedClaim[]) {
+  for (let i = claims.length - 1; i >= 0; i--) {
+    const c = claims[i]!;
+    if (c.usual && !(c.axis === 'publicationType' && c.mask & NEWS_MATTER)) claims.splice(i, 1);
+  }
 }
 
 /** A design follows from the publication type where that leaves no choice (a protocol is not a study). */
@@ -155,10 +167,11 @@ function derivePeerReview(
   source: AxisResult,
   publication: AxisResult,
   direct: AxisResult,
-  { venue, press, conflict }: ReturnType<typeof venueState>,
+  known: VenueKnown,
+  knownStated: VenueKnown,
 ): AxisResult {
-  const table = (s: Mask, p: Mask) => peerReviewOf(s, p, venue, press);
-  const derive = (s: Resolution, p: Resolution, d: Resolution): Resolution => {
+  const derive = (s: Resolution, p: Resolution, d: Resolution, { venue, press, conflict }: VenueKnown): Resolution => {
+    const table = (sm: Mask, pm: Mask) => peerReviewOf(sm, pm, venue, press);
     const derived = table(s.mask, p.mask);
     // A direct statement (a ruling, an indexer's "Preprint") comes before what follows from other axes.
     if (d.tier !== null) {
@@ -175,8 +188,8 @@ function derivePeerReview(
     return { mask: derived, status: conflict && status !== 'settled' ? 'conflicting' : status, tier };
   };
   return {
-    ...derive(source, publication, direct),
-    stated: derive(source.stated, publication.stated, direct.stated),
+    ...derive(source, publication, direct, known),
+    stated: derive(source.stated, publication.stated, direct.stated, knownStated),
     dissents: direct.dissents,
     disputed: direct.disputed,
   };

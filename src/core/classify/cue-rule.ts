@@ -1,3 +1,4 @@
+import type { PressKind } from '@/core/venues';
 import type { Design, TermSets } from '@/core/vocabularies';
 import type { Attribute, Tier } from './claim';
 
@@ -22,6 +23,10 @@ export interface CueRule {
   readonly attribute?: Attribute;
   /** Designs that a review includes. */
   readonly includes?: readonly Design[];
+  /** Rules that, when they fire anywhere in the record, take this one's claims away: what it saw belongs to what they saw. */
+  readonly yieldsTo?: readonly string[];
+  /** Says what kind of press published it. */
+  readonly press?: PressKind;
   /** Says that its venue is, or is not, refereed. */
   readonly venue?: 'refereed' | 'not-refereed';
   readonly explain: string;

@@ -6,6 +6,7 @@ import type { CueRule } from './cue-rule';
 export const DESIGN_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-randomised',
+    yieldsTo: ['title-animal', 'methods-animal'],
     pattern:
       /(?<!non[- –]?|not |quasi[- –]?|pseudo[- –]?)\brandomi[sz]ed\b[^.;?]*\b(?:trial|study|experiment|comparison|evaluation)\b|\bRCT\b/i,
     unless: new RegExp(
@@ -25,6 +26,13 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-cluster-randomised',
+    yieldsTo: [
+      'title-process-evaluation',
+      'title-secondary-analysis',
+      'title-economic-evaluation',
+      'title-baseline-of-trial',
+      'title-qualitative',
+    ],
     pattern: /\bcluster[- ]?randomi[sz]ed\b|\brandomi[sz]ed cluster\b|\bstepped[- ]wedge\b/i,
     unless: ABOUT,
     sets: { publicationType: study, design: ['cluster-randomised-trial'] },
@@ -34,6 +42,13 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-crossover',
+    yieldsTo: [
+      'title-process-evaluation',
+      'title-secondary-analysis',
+      'title-economic-evaluation',
+      'title-baseline-of-trial',
+      'title-qualitative',
+    ],
     pattern: /\brandomi[sz]ed\b[^.;?]*\bcross-?over\b|\bcross-?over\b[^.;?]*\brandomi[sz]ed\b/i,
     unless: new RegExp(`${ABOUT.source}|\\bnon-?randomi`, 'i'),
     sets: { publicationType: study, design: ['crossover-randomised-trial'] },
@@ -169,7 +184,8 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-animal',
-    pattern: /\b(?:mice|mouse|murine|rats?|rodents?|hamsters?|zebrafish|drosophila|primates?|macaques?)\b/i,
+    pattern:
+      /\b(?:mice|mouse|murine|rats?|rodents?|hamsters?|zebrafish|drosophila|primates?|macaques?)\b|\b(?:in|of|on) (?:\w+ ){0,3}(?:guinea pigs|rabbits|dogs|cats|pigs|piglets|sheep|lambs|calves|cows|cattle|hens|broilers|chickens|horses|trout|salmon|frogs|tadpoles|honeybees)\b/i,
     unless: ABOUT,
     sets: { publicationType: study, design: ['animal', 'laboratory'] },
     explain: 'The title names laboratory animals.',
@@ -187,9 +203,20 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-randomised',
+    yieldsTo: [
+      'title-animal',
+      'methods-animal',
+      'heading-animal-models',
+      'title-economic-evaluation',
+      'title-secondary-analysis',
+      'title-process-evaluation',
+      'title-qualitative',
+      'title-baseline-of-trial',
+      'abstract-will-be',
+    ],
     pattern:
-      /\b(?<!not |non-?)randomi[sz]ed (?:to|into|between|within|in a|by|\d)|\b(?:was|were|we|then|individually|centrally) (?<!not )randomi[sz]ed\b|\brandom(?:ly)? (?:allocat|assign)\w+|\brandomly divided\b|\b(?:in|the) random(?:i[sz]ed)? order\b|\brandomi[sz]ed (?:\w+[- ]){0,4}(?:trial|experiment)\b/i,
-    unless: new RegExp(`${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot randomi`, 'i'),
+      /\b(?<!not |non-?)randomi[sz]ed (?:to|into|between|within|in a|by|\d)|\b(?:was|were|we|then|individually|centrally) (?<!not )randomi[sz]ed\b|\brandom(?:ly)? (?:allocat|assign)\w+|\brandomly divided\b|\b(?:in|the) random(?:i[sz]ed)? order\b|\brandomi[sz]ed (?:\w+[- ]){0,4}(?:trial|experiment)\b|\b(?:assigned|allocated|divided|ordered|drawn|given|received)\b[^.;]{0,60}\b(?:at random|by lot|by (?:computer-generated |opaque )?(?:random numbers|random number tables?|sealed envelopes?)|by (?:tossing|drawing|flipping))\b/i,
+    unless: new RegExp(`${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)`, 'i'),
     sets: { publicationType: study, design: RANDOMISED },
     explain: 'The methods say that people or groups were allocated at random.',
     hits: [
@@ -205,6 +232,17 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-cluster',
+    yieldsTo: [
+      'title-animal',
+      'methods-animal',
+      'heading-animal-models',
+      'title-economic-evaluation',
+      'title-secondary-analysis',
+      'title-process-evaluation',
+      'title-qualitative',
+      'title-baseline-of-trial',
+      'abstract-will-be',
+    ],
     pattern:
       /\b(?:wards|units|sites|hospitals|clusters|plants|stations|depots|(?:care )?homes|schools|practices|factories|workplaces|villages)\b(?: (?:in|at|of|from|across) (?:\w+ ){0,3}\w+)? were (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))|\bcluster[- ]randomi[sz]ed\b/i,
     sets: { design: ['cluster-randomised-trial'] },
@@ -218,6 +256,17 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-crossover',
+    yieldsTo: [
+      'title-animal',
+      'methods-animal',
+      'heading-animal-models',
+      'title-economic-evaluation',
+      'title-secondary-analysis',
+      'title-process-evaluation',
+      'title-qualitative',
+      'title-baseline-of-trial',
+      'abstract-will-be',
+    ],
     pattern:
       /\b(?:in|to the|the) (?:a )?random(?:i[sz]ed)? (?:order|sequence)\b|\b(?:randomi[sz]ed|randomly) (?:\w+ ){0,3}(?:cross-?over|to the order)|\bcross-?over (?:\w+ ){0,3}random/i,
     sets: { design: ['crossover-randomised-trial'] },
@@ -245,8 +294,17 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-before-after',
+    yieldsTo: [
+      'title-cluster-randomised',
+      'title-randomised',
+      'title-crossover',
+      'methods-randomised',
+      'methods-cluster',
+      'title-cohort',
+      'title-interrupted-time-series',
+    ],
     pattern:
-      /\b(?:measured|assessed|compared|surveyed|recorded)\b[^.]*\bbefore and (?:\w+ ){0,4}after\b|\bsingle[- ]arm\b|\bno (?:control|comparison) group\b/i,
+      /\b(?:measured|assessed|compared|surveyed|recorded|rated|tested|interviewed|scored|counted)\b[^.]*\bbefore and (?:\w+ ){0,4}after\b|\bsingle[- ]arm\b|\bno (?:control|comparison) group\b/i,
     unless: new RegExp(`${MENTION.source}|\\brandom|\\bcontrol (?:group|ward|site)\\b(?<!no control group)`, 'i'),
     sets: { publicationType: study, design: ['before-after', 'interrupted-time-series', 'non-randomised-trial'] },
     explain: 'The methods compare the same people before and after.',
@@ -299,6 +357,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-cross-sectional',
+    yieldsTo: ['methods-cohort', 'title-cohort', 'title-randomised', 'methods-randomised', 'title-before-after', 'methods-prospective'],
     pattern:
       /\bcross[- ]sectional (?:study|survey|design|analysis|data)\b|\bcompleted (?:an? |one )?(?:\w+ ){0,3}(?:questionnaire|survey)\b(?! (?:before|at baseline and))|\b(?:online|postal|single) survey\b/i,
     unless: new RegExp(
@@ -321,7 +380,8 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-animal',
-    pattern: /\b(?:mice|rats|hamsters|zebrafish)\b[^.]*\b(?:were|was)\b/i,
+    pattern:
+      /\b(?:mice|rats|hamsters|zebrafish|guinea pigs|rabbits|piglets|lambs|calves|broilers|hens|trout|tadpoles)\b[^.]*\b(?:were|was)\b/i,
     sets: { publicationType: study, design: ['animal', 'laboratory'] },
     explain: 'The methods were carried out on animals.',
     hits: ['Forty mice were housed under dim light.'],

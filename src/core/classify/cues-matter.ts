@@ -124,13 +124,30 @@ export const MATTER_CUES: readonly CueRule[] = [
   }),
   named({
     id: 'title-statistical-analysis-plan',
-    pattern:
-      /\bstatistical analysis plan\b|\brationale and (?:study )?design\b|\bstudy (?:design|rationale)\s*$|\bdesign and rationale\b|\bdesign of (?:a|the) [^:]*\btrial\s*$/i,
+    pattern: /\bstudy (?:design|rationale)\s*$|\bdesign and rationale\b|\bdesign of (?:a|the) [^:]*\btrial\s*$/i,
     unless: /\breview of\b/i,
     sets: { publicationType: ['protocol', 'research-article'], design: notAStudy },
     explain: 'The title announces how a study is planned.',
+    hits: ['The LAMP trial: study design'],
+    misses: ['Rational design of lamps'],
+  }),
+  named({
+    id: 'title-analysis-plan',
+    pattern: /\bstatistical analysis plan\b|\brationale and (?:study )?design\b/i,
+    unless: /\breview of\b/i,
+    sets: { publicationType: ['protocol'], design: notAStudy },
+    explain: 'The title announces how a study will be analysed, or is planned.',
     hits: ['Lamps at sea: statistical analysis plan', 'The LAMP trial: rationale and design'],
     misses: ['Rational design of lamps'],
+  }),
+  named({
+    id: 'title-proceedings',
+    pattern: /^(?:the )?proceedings of (?:the|an?) [^:]*\b(?:meeting|conference|symposium|workshop|congress|colloquium)\b/i,
+    unless: /\bpaper\b|\breview of\b/i,
+    sets: { sourceType: ['proceedings'], publicationType: ['book', 'conference-paper', 'other'] },
+    explain: 'The title is that of the papers of a meeting.',
+    hits: ['Proceedings of the Third Workshop on Lamps'],
+    misses: ['Proceedings in divorce: a study'],
   }),
   named({
     id: 'title-review-registration',

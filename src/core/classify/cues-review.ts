@@ -66,6 +66,29 @@ export const REVIEW_CUES: readonly CueRule[] = [
     misses: ['Light and mood: a systematic literature review', 'Peer review of lamps: a brief review of peer review'],
   }),
   inTitle({
+    id: 'title-survey-of-methods',
+    pattern:
+      /\b(?:survey|taxonomy|comparison) of (?:\w+ ){0,2}(?:methods|approaches|techniques|algorithms|models|tools|the literature|research|recent)\b|\bstate of the art\b|\b(?:an?|the) (?:\w+ )?(?:primer|tutorial|update)\b(?: (?:on|for|of)\b|\s*$)|\b(?:recent|current) (?:advances|developments|progress|trends|concepts)\b|\bwhat (?:is|do we) knowne?\b/i,
+    unless: /\bquestionnaire\b|\brandomi[sz]ed\b|\bcohort\b|\bsystematic\b|\bteachers\b|\bbayesian update/i,
+    sets: {
+      publicationType: [
+        'review-article',
+        'systematic-review',
+        'book-chapter',
+        'conference-paper',
+        'report',
+        'feature',
+        'editorial',
+        'guideline',
+        'book',
+      ],
+      design: ['narrative-review', 'systematic-review', 'scoping-review', 'guideline', 'expert-opinion'],
+    },
+    explain: 'The title names an overview of what is known or done.',
+    hits: ['Image stitching: a survey of methods', 'Frostbite: an update for the mountain doctor', 'Recent advances in lime mortars'],
+    misses: ['A survey of methods teachers', 'Updating beliefs'],
+  }),
+  inTitle({
     id: 'title-guideline',
     pattern:
       /\b(?:clinical |practice |consensus )+guidelines?\b|\bguidelines? for (?:the )?(?:management|treatment|diagnosis|prevention|use|care)\b|\bconsensus statement\b|\bposition (?:statement|paper)\b|\brecommendations of the\b/i,
@@ -222,10 +245,10 @@ export const REVIEW_CUES: readonly CueRule[] = [
     tier: 'weak',
     zones: ['abstract'],
     pattern:
-      /\bthis (?:narrative |brief |short )?(?:review|overview) (?:summari[sz]es|discusses|describes|considers|outlines|covers|examines|looks)\b|\bwe (?:review|summari[sz]e) (?:here )?(?:the |what |current |recent )|\bthis (?:article|paper|chapter) (?:reviews|summari[sz]es)\b/i,
+      /\bthis (?:narrative |brief |short )?(?:review|overview) (?:summari[sz]es|discusses|describes|considers|outlines|covers|examines|looks)\b|\bwe (?:review|summari[sz]e) (?:here )?(?:the |what |current |recent )|\bthis (?:article|paper|chapter) (?:reviews|summari[sz]es|surveys|outlines)\b|\bwe (?:survey|outline|summari[sz]e)\b/i,
     unless: /\bsystematic/i,
     sets: {
-      publicationType: ['review-article', 'book-chapter', 'systematic-review', 'guideline', 'report', 'feature'],
+      publicationType: ['review-article', 'book-chapter', 'systematic-review', 'guideline', 'report', 'feature', 'conference-paper'],
       design: ['narrative-review', ...REVIEW_DESIGNS, 'guideline', 'expert-opinion'],
     },
     explain: 'The abstract says that it summarises other work.',

@@ -116,7 +116,7 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   named({
     id: 'title-interview',
     pattern: /^(?:an? )?interview with\b|:\s*(?:an )?interview with\b|\bin conversation with\b/i,
-    sets: { publicationType: ['interview', 'biography'], design: ['not-a-study'] },
+    sets: { publicationType: ['interview'], design: ['not-a-study'] },
     explain: 'The title says that this is an interview with a person.',
     hits: ['Interview with a lamp designer', 'Ten years on: an interview with a rota planner'],
     misses: ['Motivational interviewing for smokers', 'An interview study of carers'],
@@ -133,7 +133,7 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   named({
     id: 'title-meeting-abstract',
     pattern:
-      /^abstract (?:no\.? ?)?[A-Z]{0,3}-?\d+\b|\[(?:meeting |conference )?abstract\]|\((?:meeting|conference|poster) abstract\)|^(?:poster|oral) (?:no\.? ?)?[A-Z]{0,2}-?\d+\s*[:.]/i,
+      /^abstract (?:no\.? ?)?[A-Z]{0,3}-?\d+\b|\[(?:meeting |conference )?abstract\]|\((?:meeting|conference|poster) abstract\)|^poster\s*:|^(?:poster|oral) (?:no\.? ?)?[A-Z]{0,2}-?\d+\s*[:.]/i,
     sets: { publicationType: ['conference-abstract'] },
     explain: 'The title carries the mark of a meeting abstract.',
     hits: ['Abstract P-114: Lamps on oil platforms', 'Amber lenses at sea [abstract]', 'Poster 12: Caffeine timing'],

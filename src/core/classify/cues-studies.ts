@@ -132,7 +132,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-modelling',
     pattern:
-      /\b(?:we|was|were)\b[^.]*\b(?:simulat(?:ed|ion)|finite[- ]element|numerical model|computational fluid|monte carlo|agent-based model|differential equations)\b/i,
+      /\b(?:we|was|were)\b[^.]*\b(?:simulat(?:ed|ion)|finite[- ]element|numerical model|computational fluid|monte carlo|agent-based model|differential equations)\b|\b(?:model|models) (?:was|were|is) (?:calibrated|run|forced|solved)\b|\b(?:hydrodynamic|hydrological|climate|groundwater|transmission|compartmental) models?\b/i,
     unless: new RegExp(
       `${MENTION.source}|\\bsimulated (?:w+ )?(?:work|driving|patients?|clients?)|\\bsimulation (?:training|centre|mannequin)`,
       'i',
@@ -148,7 +148,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-laboratory',
     pattern:
-      /\b(?:laboratory|bench|experimental) (?:study|investigation|tests?|evaluation|experiments?)\b|\bsynthesis and characteri[sz]ation\b|\bmechanical properties\b|\bcorrosion (?:resistance|behaviou?r)\b|\btensile\b|\bfatigue (?:life|strength|behaviou?r|crack)\b/i,
+      /\b(?:laboratory|bench|experimental) (?:\w+ )?(?:study|investigation|tests?|evaluation|experiments?)\b|\b(?:shake[- ]table|wind[- ]tunnel|flume|full-scale|load) tests?\b|\bsynthesis and characteri[sz]ation\b|\bmechanical properties\b|\bcorrosion (?:resistance|behaviou?r)\b|\btensile\b|\bfatigue (?:life|strength|behaviou?r|crack)\b/i,
     unless: new RegExp(
       `${ABOUT.source}|\\bquasi|\\bparticipants\\b|\\brandomi[sz]ed\\b|\\bpatients\\b|\\bvolunteers\\b|\\bhumans?\\b`,
       'i',
@@ -161,12 +161,21 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-laboratory',
     pattern:
-      /\b(?:specimens?|samples?|mortars?|coupons?|alloys?|concretes?|beams?|cells?|cell lines?|cultures?|membranes?|films?|coatings?|electrodes?|catalysts?)\b[^.]*\b(?:were|was) (?:\w+ )?(?:tested|cured|prepared|synthesi[sz]ed|characteri[sz]ed|exposed|loaded|cultured|incubated|stained|immersed|fabricated|annealed|measured under)\b|\bscanning electron\b|\bx-ray diffraction\b|\bwestern blot\b|\bin vitro\b/i,
+      /\b(?:specimens?|samples?|mortars?|coupons?|alloys?|concretes?|beams?|cells?|cell lines?|cultures?|membranes?|films?|coatings?|electrodes?|catalysts?)\b[^.]*\b(?:were|was) (?:\w+ )?(?:tested|cured|prepared|synthesi[sz]ed|characteri[sz]ed|exposed|loaded|cultured|incubated|stained|immersed|fabricated|annealed|measured under)\b|\btested in (?:compression|tension|bending|shear|fatigue)\b|\bloaded to failure\b|\bcured (?:for|at) \d+|\bcultures of\b|\bscanning electron\b|\bx-ray diffraction\b|\bwestern blot\b|\bin vitro\b/i,
     unless: new RegExp(`${MENTION.source}|\\bblood samples|\\bsalivary|\\burine|\\bparticipants|\\bpatients|\\bfertili`, 'i'),
     sets: { publicationType: ['research-article', 'conference-paper', 'thesis', 'report'], design: ['laboratory', 'animal', 'modelling'] },
     explain: 'The methods test materials, cells or equipment.',
     hits: ['Mortar specimens were cured for 28 days.', 'Cells were incubated with the extract.'],
     misses: ['Blood samples were taken from participants and tested.'],
+  }),
+  inTitle({
+    id: 'title-discrete-choice',
+    pattern: /\bdiscrete[- ]choice\b|\bconjoint analysis\b|\bbest-worst scaling\b|\bDelphi (?:study|survey)\b/i,
+    unless: ABOUT,
+    sets: { publicationType: study, design: ['cross-sectional', 'mixed-methods'] },
+    explain: 'People are asked once what they would choose or agree on.',
+    hits: ['Preferences for handover: a discrete choice experiment'],
+    misses: ['Discrete mathematics for nurses'],
   }),
   inTitle({
     id: 'title-twin-study',
@@ -271,7 +280,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-retrospective',
     pattern:
-      /\bretrospective(?:ly)?\b|\b(?:medical|hospital|health|personnel|insurance|claims|electronic health|clinical|case) records (?:of|from|were)\b|\bchart review\b|\b(?:linked|routinely collected|administrative|registry|register|claims) data\b|\bfrom (?:the |a )?(?:\w+ ){0,3}(?:registry|register|archives) (?:between|from|for)\b/i,
+      /\bretrospective(?:ly)?\b|\b(?:medical|hospital|health|personnel|insurance|claims|electronic health|clinical|case) records (?:of|from|were)\b|\bchart review\b|\b(?:linked|routinely collected|administrative|registry|register|claims) data\b|\bfrom (?:the |a )?(?:\w+ ){0,3}(?:registry|register|archives) (?:between|from|for)\b|\b(?:identified|traced|drawn|taken|found) (?:from|through|in) (?:\w+ ){0,4}(?:registers?|registry|registries|records|rolls|archives|files|databases?)\b|\blinked (?:to|with) (?:\w+ ){0,3}(?:death|hospital|registry|register|records|claims|certificates)\b/i,
     unless: new RegExp(`${MENTION.source}|\\bprospectiv`, 'i'),
     sets: {},
     excludes: { design: ['cohort-prospective'] },
@@ -343,8 +352,9 @@ export const STUDY_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-interviews',
+    yieldsTo: ['title-cohort', 'methods-cohort', 'title-randomised', 'methods-randomised', 'title-prospective-cohort', 'methods-searched'],
     pattern:
-      /\b(?:in-depth|narrative|open-ended|life[- ]history|oral[- ]history|group|expert|key informant) interviews?\b|\binterviews? (?:were|was) (?:\w+ )?(?:conducted|held|recorded|transcribed|coded|analy[sz]ed)\b|\binterviewed (?:\d+|\w+ )?(?:\w+ ){0,3}(?:about|on their|and)\b|\binterpretative phenomenological\b|\bcontent analysis\b|\bfieldwork\b|\bethnograph\w+|\bdiscourse analysis\b|\bphenomenolog\w+/i,
+      /\b(?:in-depth|narrative|open-ended|life[- ]history|oral[- ]history|group|expert|key informant) interviews?\b|\binterviews? (?:were|was) (?:\w+ )?(?:conducted|held|recorded|transcribed|coded|analy[sz]ed)\b|\binterviewed (?:\d+|\w+ )?(?:\w+ ){0,3}(?:about|on their)\b|\binterpretative phenomenological\b|\bcontent analysis\b|\bfieldwork\b|\bethnograph\w+|\bdiscourse analysis\b|\bphenomenolog\w+|\bwere (?:then |also |each )?interviewed\b(?! (?:at baseline|by telephone|annually|every))|\btranscripts? (?:were|was)\b|\b(?:\w+ )?themes (?:were|was|emerged)\b|\bthink(?:ing)?[- ]aloud\b|\bby observation\b|\binterviews with (?:\d+|\w+)\b/i,
     unless: new RegExp(`${MENTION.source}|\\bdiagnostic interview|\\bstructured clinical interview|\\btelephone interviews? survey`, 'i'),
     sets: {
       publicationType: ['research-article', 'thesis', 'conference-paper', 'report', 'book', 'book-chapter'],
@@ -357,7 +367,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-mixed-methods',
     pattern:
-      /\bmixed[- ]methods?\b|\b(?:survey|questionnaire)s?\b[^.]*\band (?:\w+[- ]){0,3}(?:interviews|focus groups)\b|\b(?:interviews|focus groups)\b[^.]*\band (?:a |an )?(?:\w+ ){0,2}(?:survey|questionnaire)\b/i,
+      /\bmixed[- ]methods?\b|\b(?:survey|questionnaire)s?\b[^.]*\band (?:\w+[- ]){0,3}(?:interviews|focus groups)\b|\b(?:interviews|focus groups)\b[^.]*\band (?:a |an )?(?:\w+ ){0,2}(?:survey|questionnaire)\b|\b(?:recorded|measured|counted|scored|rated)\b[^.]*\band (?:an? |the |\w+ )?(?:focus groups?|interviews?)\b|\b(?:interviews|focus groups?)\b[^.]*\band (?:\w+ ){1,4}(?:was|were) (?:counted|measured|recorded|scored)\b/i,
     sets: { publicationType: [...study, 'thesis', 'report', 'conference-paper'], design: ['mixed-methods'] },
     explain: 'Qualitative and quantitative methods are combined.',
     hits: ['A survey of 300 drivers and interviews with 20 of them were combined.', 'We used a mixed-methods design.'],
@@ -366,7 +376,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-survey',
     pattern:
-      /\b(?:online|postal|web-based|telephone|national|household|anonymous|self-administered|questionnaire|cross-sectional) (?:survey|questionnaire)\b|\bwe surveyed\b|\bsurvey of \d+|\b(?:responded to|answered|filled in) (?:a|an|the) (?:\w+ )?(?:survey|questionnaire)\b/i,
+      /\b(?:online|postal|web-based|telephone|national|household|anonymous|self-administered|questionnaire|cross-sectional) (?:survey|questionnaire)\b|\bwe surveyed\b|\b(?:were|was) surveyed\b|\bsurvey of \d+|\b(?:responded to|answered|filled in) (?:a|an|the) (?:\w+ )?(?:survey|questionnaire)\b|\bdiscrete[- ]choice\b|\b(?:at (?:one|a single) (?:visit|session|time|point)|(?:visited|examined|measured|weighed|seen|assessed) once)\b/i,
     unless: new RegExp(
       `${MENTION.source}|\\brandomi[sz]ed\\b|\\bfollowed\\b|\\bbefore and\\b|\\bbaseline\\b|\\binterview|\\bfocus group|\\bannual|\\bwaves?\\b`,
       'i',

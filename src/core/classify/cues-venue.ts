@@ -45,7 +45,7 @@ export const VENUE_CUES: readonly CueRule[] = [
   inVenue({
     id: 'venue-trade',
     pattern:
-      /\b(?:dealer|contractor|retailer|trader|wholesaler|grocer|caterer|builder|fabricator|processor|installer|purchasing|procurement)\b|\btrade (?:news|journal|review|gazette)\b|\bindustry (?:week|news|today|insight)\b|\b(?:business|manufacturing|engineering|nursing|farming|construction|lighting|facilities|logistics) (?:news|week|today|weekly|times|insider|manager|professional)\b|\b(?:manager|management) today\b/i,
+      /\b(?:dealer|contractor|retailer|trader|wholesaler|grocer|caterer|builder|fabricator|processor|installer|purchasing|procurement)\b|\btrade (?:news|journal|review|gazette)\b|\bindustry (?:week|news|today|insight)\b|\b(?:business|manufacturing|engineering|nursing|farming|construction|facilities|logistics) (?:news|week|today|weekly|times|insider|manager|professional)\b|\b(?:manager|management) today\b/i,
     unless: /\bjournal of\b|\bstudies\b/i,
     sets: { sourceType: ['trade-journal', 'magazine', 'newspaper', 'web'] },
     explain: 'The title is that of a periodical for people of an occupation or industry.',
@@ -225,10 +225,19 @@ export const VENUE_CUES: readonly CueRule[] = [
     pattern:
       /\bself[- ]?publish(?:ed|ing)\b|\bindependently published\b|\bprivately printed\b|\bpublished by the author\b|\bauthor['’]s own\b/i,
     sets: {},
-    excludes: { peerReview: ['refereed', 'venue-only', 'examined'] },
+    press: 'self-publishing',
     explain: 'The author published it, so nobody examined it.',
     hits: ['Independently published', 'Privately printed', 'Self-published'],
     misses: ['Published by the university'],
+  }),
+  inNote({
+    id: 'note-university-press',
+    pattern: /\buniversity press(?:es)?\b|\bpress of the university\b|\bacademy of sciences press\b/i,
+    sets: {},
+    press: 'scholarly',
+    explain: 'A university press publishes scholarly books, which are examined.',
+    hits: ['Cormorant University Press'],
+    misses: ['Cormorant University', 'University Arms Hotel'],
   }),
   inNote({
     id: 'note-conference',

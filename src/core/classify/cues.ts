@@ -1,10 +1,11 @@
+import { PRESS_KINDS } from '@/core/venues';
 import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
 import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, VENUE_FACTS } from './claim';
 import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES } from './cue-rules';
 import { literalsOf } from './literals';
 import { Scan } from './scan';
-import { METHODS_LIKE, readsLikeMethods, type Sentence, sentencesOf } from './sections';
+import { readsLikeMethods, type Sentence, sentencesOf } from './sections';
 
 /** A rule's masks, worked out once. */
 interface Prepared {
@@ -25,6 +26,7 @@ const prepare = (rule: CueRule): Prepared => ({
     ...leavesOf(rule.excludes ?? {}),
     ...(rule.attribute ? [{ axis: 'attribute' as const, mask: 1 << ATTRIBUTES.indexOf(rule.attribute) }] : []),
     ...(rule.includes ? [{ axis: 'includes' as const, mask: axisMask('design', rule.includes) }] : []),
+    ...(rule.press ? [{ axis: 'press' as const, mask: 1 << PRESS_KINDS.indexOf(rule.press) }] : []),
     ...(rule.venue ? [{ axis: 'venue' as const, mask: 1 << VENUE_FACTS.indexOf(rule.venue) }] : []),
   ],
 });
@@ -33,7 +35,9 @@ const prepare = (rule: CueRule): Prepared => ({
 const MENTIONED =
   /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
 /** Patterns that are no rules, but are looked for in the same pass. */
-const ASKED = [METHODS_LIKE, MENTIONED] as const;
+const ASKED = [MENTIONED] as const;
+
+const YIELDS = new Map(CUE_RULES.flatMap((r) => (r.yieldsTo ? [[r.id, r.yieldsTo] as const] : [])));
 
 interface Ready {
   rules: readonly Prepared[];
@@ -102,7 +106,21 @@ export function findCues(texts: CueTexts): CueFindings {
     for (const i of candidatesIn(venue, 'venue')) apply(i, 'venue', venue, 0, found);
   }
   for (const note of texts.notes) for (const i of candidatesIn(note, 'note')) apply(i, 'note', note, 0, found);
-  return found;
+  return withoutYielding(found);
+}
+
+/** Drops what belongs to a rule that fired elsewhere; its words stay visible as looked at and set aside. */
+function withoutYielding(found: CueFindings): CueFindings {
+  if (!found.claims.some((c) => YIELDS.has(c.rule))) return found;
+  const fired = new Set(found.claims.map((c) => c.rule));
+  const gone = (c: Claim) => YIELDS.get(c.rule)?.some((id) => fired.has(id)) ?? false;
+  const claims: Claim[] = [];
+  for (const c of found.claims) {
+    if (!gone(c)) claims.push(c);
+    else if (c.field === 'title' || c.field === 'abstract')
+      found.asides.push({ axis: c.axis, rule: c.rule, field: c.field, quote: c.quote, start: c.start, end: c.end });
+  }
+  return { claims, asides: found.asides };
 }
 
 /** Rules of a zone that could match a text, in the order of the rules. */
@@ -124,13 +142,13 @@ function inAbstract(abstract: string, found: CueFindings) {
     while (at < sentences.length && sentences[at]!.start + sentences[at]!.text.length <= end) at++;
     if (at < sentences.length && sentences[at]!.start <= end) could[at]!.add(i);
   });
-  const [likeMethods, mentioned] = [rules.length, rules.length + 1];
+  const mentioned = rules.length;
   sentences.forEach((sentence, s) => {
     const here = could[s]!;
     let { section } = sentence;
     // In a text without labels, a sentence that reads like methods is taken for methods.
     if (section === 'unlabelled') {
-      const methods = here.has(likeMethods) && readsLikeMethods(sentence.text);
+      const methods = readsLikeMethods(sentence.text);
       section = methods ? 'methods' : 'unknown';
     }
     for (const zone of ['abstract', section === 'methods' || section === 'results' ? section : null] as const) {

@@ -28,9 +28,9 @@ const LABEL = new RegExp(
 );
 const sectionOf = (label: string): Section => LABELS.find(([, words]) => new RegExp(`^(?:${words})$`, 'i').test(label))?.[0] ?? 'unknown';
 
-/** Verbs of people who say what they did: an unstructured sentence with one of these reads like methods. */
-export const METHODS_LIKE =
-  /\b(?:we|were|was|authors?|participants?|patients|volunteers|workers|nurses|adults|children|students|pupils|teachers|households|women|men)\b.{0,80}\b(?:randomi[sz]ed|randomly|allocated|assigned|recruited|enrolled|invited|surveyed|interviewed|followed|measured|compared|collected|analysed|analyzed|matched|searched|screened|completed|conducted|undertook|performed|received|underwent|housed|exposed|wore|used|tested|simulated|sampled|cultured|incubated|cured|prepared|held|transcribed|coded|administered|selected|examined|reviewed|identified|extracted|pooled|included|developed|validated|estimated|observed|recorded|took part|participated)\b|\ba? ?(?:random|stratified|probability) sample of\b|\bmarkov model\b|\b(?:reference|gold) standard was\b|\bsemi-structured interviews\b|\bwithin-subjects\b|\bfieldwork\b/i;
+/** What was done is told in the past: an unstructured sentence with a verb in the past may be methods. */
+const METHODS_LIKE =
+  /\b(?:was|were|\w{2,}ed|we|made|took|gave|sat|wore|ran|drew|held|built|flew|taught|chose|grew|underwent)\b|\bmarkov model\b|\ba? ?(?:random|stratified|probability) sample of\b/i;
 /** Signs that a sentence speaks of other work, or of work to come. */
 const ELSEWHERE =
   /\b(?:previous(?:ly)?|earlier|prior|unlike|future|further|needed|warranted|should|others|literature|recent(?:ly)?|remains?|have been|has been)\b/i;

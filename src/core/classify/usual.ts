@@ -1,5 +1,15 @@
 import type { BibRecord } from '@/core/record';
-import { ALL, ARTICLES, axisMask, type CodedAxis, type Mask, RANDOMISED, type TermSets } from '@/core/vocabularies';
+import {
+  ALL,
+  ARTICLES,
+  axisMask,
+  type CodedAxis,
+  EDITORIAL_MATTER,
+  type Mask,
+  NOTICES,
+  RANDOMISED,
+  type TermSets,
+} from '@/core/vocabularies';
 import type { Claim } from './claim';
 import { pageCount } from './shape';
 
@@ -20,6 +30,8 @@ export interface UsualRule<Axis extends CodedAxis = CodedAxis> {
   readonly when?: (record: BibRecord) => boolean;
   /** Without an abstract the words could not be expected. */
   readonly needsAbstract?: number;
+  /** The words are looked for in the title only, and a title without English words may lack them all the same. */
+  readonly titleOnly?: true;
   readonly explain: string;
 }
 const rule = <Axis extends CodedAxis>(r: UsualRule<Axis>): UsualRule => r as unknown as UsualRule;
@@ -41,6 +53,27 @@ export const USUAL_RULES: readonly UsualRule[] = [
     explain: 'A review whose abstract names no systematic method is a review article.',
   }),
   rule({
+    id: 'usual-review-that-says-so',
+    axis: 'publicationType',
+    among: [
+      'review-article',
+      'systematic-review',
+      'guideline',
+      'feature',
+      'report',
+      'book-chapter',
+      'conference-paper',
+      'editorial',
+      'book',
+    ],
+    to: ['review-article'],
+    has: /\b(?:reviews?|reviewed|survey(?:s)? (?:of )?(?:methods|approaches|techniques)|we survey|overview|summari[sz]es?|outlines?|update|primer|state of the art)\b/i,
+    lacks: new RegExp(`${SYSTEMATIC_WORDS.source}|\\bguidelines?\\b|\\brecommend`, 'i'),
+    needsAbstract: 80,
+    when: isPeriodical,
+    explain: 'An article of a periodical that says that it reviews or surveys, by no stated method, is a review article.',
+  }),
+  rule({
     id: 'usual-systematic-review',
     axis: 'publicationType',
     among: ['review-article', 'systematic-review'],
@@ -54,8 +87,8 @@ export const USUAL_RULES: readonly UsualRule[] = [
     axis: 'publicationType',
     among: ['book-chapter', 'encyclopedia-entry'],
     to: ['book-chapter'],
-    lacks: /\b(?:encyclop\w+|dictionary|lexicon|glossary|compendium)\b/i,
-    when: (r) => r.container !== '',
+    when: (r) =>
+      r.container !== '' && !/\b(?:encyclop|dictionary|lexicon|glossary|compendium|gazetteer)/i.test(`${r.container} ${r.title}`),
     explain: 'A part of a book that does not call itself an encyclopedia or dictionary is a chapter.',
   }),
   rule({
@@ -63,7 +96,6 @@ export const USUAL_RULES: readonly UsualRule[] = [
     axis: 'publicationType',
     among: ['book-chapter', 'encyclopedia-entry', 'book'],
     to: ['encyclopedia-entry'],
-    has: /\b(?:encyclop\w+|dictionary of|lexicon)\b/i,
     when: (r) => /\b(?:encyclop|dictionary|lexicon)/i.test(r.container) && !/\b(?:encyclop|dictionary|lexicon)/i.test(r.title),
     explain: 'A part of an encyclopedia or dictionary is an entry.',
   }),
@@ -72,13 +104,21 @@ export const USUAL_RULES: readonly UsualRule[] = [
     axis: 'publicationType',
     among: ['report', 'guideline', 'other'],
     to: ['report'],
-    lacks: /\b(?:guidelines?|guidance|recommendations?|consensus|leaflet|brochure|flyer|poster)\b/i,
+    lacks: /\b(?:guidelines?|guidance|clinical recommendations|consensus|leaflet|brochure|flyer|poster)\b/i,
     explain: 'A document of an institution that gives no guidance is a report.',
+  }),
+  rule({
+    id: 'usual-report-that-reviews-nothing',
+    axis: 'publicationType',
+    among: ['report', 'guideline', 'other', 'systematic-review', 'review-article', 'evidence-summary'],
+    to: ['report'],
+    lacks: /\b(?:reviews?|overview|meta-analysis|guidelines?|guidance|clinical recommendations|consensus|evidence (?:summary|brief))\b/i,
+    explain: 'A document of an institution that neither reviews nor gives guidance is a report.',
   }),
   rule({
     id: 'usual-guideline',
     axis: 'publicationType',
-    among: ['report', 'guideline', 'other', 'book'],
+    among: ['report', 'guideline', 'other', 'book', 'systematic-review', 'review-article', 'evidence-summary'],
     to: ['guideline'],
     has: /\b(?:clinical|practice|national|international) guidelines?\b|\bguidelines? for\b|\bguideline\s*$/i,
     lacks: /\b(?:adherence|implementation|evaluation|compliance|barriers)\b/i,
@@ -127,11 +167,50 @@ export const USUAL_RULES: readonly UsualRule[] = [
     explain: 'What calls itself a letter is one.',
   }),
   rule({
+    id: 'usual-letter-that-comments',
+    axis: 'publicationType',
+    among: ['letter', 'comment'],
+    to: ['letter'],
+    lacks:
+      /^(?:comments?|commentary|invited commentary|repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response|re\b)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
+    titleOnly: true,
+    when: (r) => r.types.some((t) => /^letter$/i.test(t.term)),
+    explain: 'What indexers call both a letter and a comment is a letter that comments.',
+  }),
+  rule({
+    id: 'usual-editorial-that-comments',
+    axis: 'publicationType',
+    among: ['editorial', 'comment'],
+    to: ['editorial'],
+    lacks:
+      /^(?:comments?|commentary|invited commentary|repl(?:y|ies)|response)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
+    titleOnly: true,
+    when: (r) => r.types.some((t) => /^editorial$/i.test(t.term)),
+    explain: 'What indexers call both an editorial and a comment is an editorial that comments.',
+  }),
+  rule({
+    id: 'usual-case-report-with-review',
+    axis: 'publicationType',
+    among: ['case-report', 'review-article'],
+    to: ['case-report'],
+    has: /\bcases?\b|\bpatients?\b|\b\d+[- ]year[- ]old\b/i,
+    explain: 'What indexers call both case report and review is a case report with a review of earlier cases.',
+  }),
+  rule({
+    id: 'usual-news',
+    axis: 'publicationType',
+    among: ['news', 'feature', 'interview', 'editorial', 'letter', 'comment', 'biography', 'book-review', 'other'],
+    to: ['news'],
+    has: /\b(?:said|told|announced)\b[^.]*\b(?:yesterday|on (?:mon|tues|wednes|thurs|fri|satur|sun)day|last (?:week|night|month)|this (?:week|morning))\b/i,
+    lacks: /\b(?:interview with|obituary|editorial|opinion|review)\b/i,
+    explain: 'What is told with its day is news.',
+  }),
+  rule({
     id: 'usual-comment',
     axis: 'publicationType',
-    among: ['letter', 'comment', 'editorial'],
+    among: ['letter', 'comment', 'editorial', 'other'],
     to: ['comment'],
-    has: /^(?:comments?|commentary|invited commentary|repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
+    has: /\bdiscussion of\b|^(?:comments?|commentary|invited commentary|repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
     lacks: /\beditorial\b/i,
     explain: 'What remarks on another publication, or replies, is a comment.',
   }),
@@ -154,6 +233,7 @@ export const USUAL_RULES: readonly UsualRule[] = [
       'conference-abstract',
       'dataset',
       'systematic-review',
+      'review-article',
       'case-report',
       'report',
       'other',
@@ -166,6 +246,15 @@ export const USUAL_RULES: readonly UsualRule[] = [
     needsAbstract: 80,
     when: isPeriodical,
     explain: 'An article of a periodical that reports work of its own is a research article.',
+  }),
+  rule({
+    id: 'usual-article-of-a-study',
+    axis: 'publicationType',
+    among: ['research-article', 'conference-paper', 'conference-abstract', 'dataset'],
+    to: ['research-article'],
+    lacks: /\b(?:abstracts?|poster|data ?set (?:contains|comprises|includes|provides))\b/i,
+    when: (r) => isPeriodical(r) && !/\b(?:proceedings|conference|symposium|workshop|congress)\b/i.test(r.container),
+    explain: 'What names a study and stands in a periodical that is no series of proceedings is a research article.',
   }),
   rule({
     id: 'usual-research-article-with-findings',
@@ -185,9 +274,30 @@ export const USUAL_RULES: readonly UsualRule[] = [
     to: ['research-article'],
     has: /\b(?:we|the authors|this study|the study) (?:\w+ )?(?:found|observed|measured|show(?:ed)?|demonstrate[ds]?|estimated|sampled|quantified|investigated|analy[sz]ed|tested|examined|compared|surveyed|interviewed|developed|collected)\b|\b(?:results|findings) (?:show|indicate|reveal|suggest)\w*\b|\bresults:|\barchival\b|\bcase law\b|\bp ?[<=] ?0?\.\d|\b95 ?% (?:CI|confidence)/i,
     lacks: REVIEW_WORDS,
-    needsAbstract: 150,
+    needsAbstract: 80,
     when: isPeriodical,
     explain: 'An article with methods or findings of its own, and no other name, is a research article.',
+  }),
+  rule({
+    id: 'usual-article-with-abstract',
+    axis: 'publicationType',
+    among: [
+      ...ARTICLES,
+      ...EDITORIAL_MATTER,
+      ...NOTICES,
+      'conference-paper',
+      'conference-abstract',
+      'dataset',
+      'evidence-summary',
+      'other',
+    ],
+    to: ['research-article'],
+    has: /\b(?:was|were) (?:\w+ly |not |then |first |also |each )?(?:\w{2,}ed|found|made|taken|given|drawn|held|built|chosen|seen|shown|grown|fed|run|read|cut|set|kept|sold|lost|driven|written|known|rarer|higher|lower|worse|better|lower)\b|\b(?:shows?|suggests?|finds?) that\b|\b(?:is|are) (?:\w+ly )?(?:used to|shown|proved|proven|given|established|estimated|traced|computed|derived|compared|tested|found)\b|\b(?:we|I) (?:\w+ly )?(?:\w{2,}ed|show|find|found|argue|prove|estimate|compare|use|train|derive|trace|test|took|drew|built)\b|\b(?:fell|rose|grew|doubled|halved|differed|agreed|improved|increased|decreased|declined|reached|gained|survived|predicted|did not)\b|\bresults\b/i,
+    lacks:
+      /\b(?:reviews?|reviewed|reviewing|meta-?analy\w+|overview|survey of (?:methods|approaches|techniques|the literature)|we survey|summari[sz]es?|guidelines?|recommendations?|case reports?|protocol|letter|editorials?|commentary|in reply|viewpoint|opinion|update|primer|tutorial|\d+[- ]year[- ]old|will be|court held|(?:said|told|announced)\b[^.]*\b(?:mon|tues|wednes|thurs|fri|satur|sun)day|summari[sz]ed and appraised)\b/i,
+    needsAbstract: 80,
+    when: (r) => isPeriodical(r) && !/\b(?:conference|symposium|workshop|congress|magazine|weekly|news|monthly)\b/i.test(r.container),
+    explain: 'An article of a journal whose abstract tells what was done or found, and which has no other name, is a research article.',
   }),
   rule({
     id: 'usual-scholarship',
@@ -212,9 +322,9 @@ export const USUAL_RULES: readonly UsualRule[] = [
       'expression-of-concern',
     ],
     to: ['research-article'],
-    has: /\bthis (?:article|essay|paper|study) (?:argues|examines|explores|traces|contends|considers|shows|demonstrates|investigates|analy[sz]es|reconsiders|re-?examines|interrogates|challenges|proposes)\b|\b(?:we|I) argue that\b/i,
+    has: /\b(?:this|the) (?:article|essay|paper|study) (?!reviews|summari[sz]es|surveys|outlines|discusses)\w+s\b|\b(?:we|I) (?:argue|suggest|contend) that\b/i,
     lacks: /\b(?:review\w*|editorial|commentary|viewpoint|opinion|perspective|guidelines?|letter|interview with|protocol|obituary)\b/i,
-    needsAbstract: 220,
+    needsAbstract: 150,
     when: (r) => isPeriodical(r) && r.authors.length > 0 && r.authors.length < 9,
     explain: 'An article with an abstract that argues or examines is scholarship of its own: a research article.',
   }),
@@ -226,8 +336,17 @@ export const USUAL_RULES: readonly UsualRule[] = [
     to: ['randomised-trial'],
     lacks:
       /\b(?:cross-?over|crossed over|clusters?|cluster-\w+|stepped|wedge|wards|clinics|schools|classes|practices|villages|depots|hospitals were|homes were|sites were|order of|random order|sequence|washout|n-of-1|each (?:participant|person|worker|volunteer) (?:received|wore|had) (?:both|all))\b/i,
-    has: /\brandomi[sz]ed\b|\brandomly\b|\bRCT\b/i,
+    has: /\brandomi[sz]ed\b|\brandomly\b|\bRCT\b|\bat random\b|\brandom numbers\b|\bby lot\b/i,
     explain: 'A randomised trial that speaks neither of clusters nor of crossing over allocated persons to one group each.',
+  }),
+  rule({
+    id: 'usual-controlled-trial',
+    axis: 'design',
+    among: [...RANDOMISED, 'pseudo-randomised-trial', 'non-randomised-trial', 'before-after'],
+    to: ['before-after'],
+    has: /\bsingle[- ]arm\b|\bno (?:control|comparison) group\b|\buncontrolled\b/i,
+    lacks: /\brandomi[sz]ed\b/i,
+    explain: 'A trial without a comparison group has one group measured before and after.',
   }),
   rule({
     id: 'usual-systematic-without-pooling',
@@ -236,7 +355,7 @@ export const USUAL_RULES: readonly UsualRule[] = [
     to: ['systematic-review'],
     lacks:
       /\b(?:meta-?analy\w+|pool(?:ed|ing)|(?:random|fixed)[- ]effects?|heterogeneity|I2|I²|forest plots?|summary (?:effect|estimate)s?|standardi[sz]ed mean|combined (?:odds|risk|effect)|quantitative synthesis)\b/i,
-    needsAbstract: 200,
+    needsAbstract: 120,
     explain: 'A systematic review whose abstract speaks of no pooling did not pool.',
   }),
   rule({
@@ -247,24 +366,25 @@ export const USUAL_RULES: readonly UsualRule[] = [
     has: /\bsystematic(?:ally)? (?:\w+ )?(?:review|search)/i,
     lacks:
       /\b(?:meta-?analy\w+|pool(?:ed|ing)|(?:random|fixed)[- ]effects?|heterogeneity|I2|I²|umbrella|scoping|overview of|guideline|of systematic reviews|summary (?:effect|estimate)s?|standardi[sz]ed mean)\b/i,
-    needsAbstract: 200,
+    needsAbstract: 120,
     explain: 'A systematic review that speaks neither of pooling nor of reviews it includes is just that.',
   }),
   rule({
     id: 'usual-one-case',
     axis: 'design',
-    among: ['case-report', 'case-series'],
+    among: ['case-report', 'case-series', 'narrative-review'],
     to: ['case-report'],
+    has: /\bcase\b|\bpatient\b|\b\d+[- ]year[- ]old\b/i,
     lacks: /\b(?:cases|series|(?:two|three|four|five|six|seven|eight|nine|ten|\d+) patients|siblings|twins|case reports)\b/i,
     explain: 'A case report that speaks of one case is one.',
   }),
   rule({
     id: 'usual-several-cases',
     axis: 'design',
-    among: ['case-report', 'case-series'],
+    among: ['case-report', 'case-series', 'narrative-review'],
     to: ['case-series'],
     has: /\b(?:case series|series of|(?:two|three|four|five|six|seven|eight|nine|ten|twelve|\d+) (?:cases|patients))\b/i,
-    lacks: /\b(?:literature|reported cases|published cases|previous)\b/i,
+    lacks: /\b(?:reported cases|published cases)\b/i,
     explain: 'Several cases make a series.',
   }),
   rule({
@@ -273,7 +393,8 @@ export const USUAL_RULES: readonly UsualRule[] = [
     among: ['qualitative', 'mixed-methods', 'cross-sectional'],
     to: ['qualitative'],
     has: /\bqualitative\b|\binterview\w*\b|\bfocus groups?\b|\bethnograph|\bphenomenolog|\bgrounded theory\b|\bthematic/i,
-    lacks: /\b(?:mixed[- ]methods?|quantitative|survey\w*|questionnaires?|statistic\w*|cross-sectional|regression|prevalence)\b/i,
+    lacks:
+      /\b(?:mixed[- ]methods?|quantitative|survey\w*|questionnaires?|statistic\w*|cross-sectional|regression|prevalence|actigraph\w*|scores?|diar(?:y|ies)|measured|logged|mean)\b/i,
     explain: 'A study by interviews or observation that counts nothing is qualitative.',
   }),
   rule({
@@ -289,7 +410,7 @@ export const USUAL_RULES: readonly UsualRule[] = [
       'diagnostic-accuracy',
     ],
     to: ['cross-sectional'],
-    has: /\bcross-sectional\b|\bsurvey\w*\b|\bquestionnaires?\b|\bprevalence\b/i,
+    has: /\bcross-sectional\b|\bsurvey\w*\b|\bquestionnaires?\b|\bprevalence\b|\bdiscrete[- ]choice\b|\bat (?:one|a single) (?:visit|session|time|point)\b|\bonce\b/i,
     lacks:
       /\b(?:interview\w*|qualitative|focus groups?|mixed[- ]methods?|follow(?:ed|-up| up)|waves?|longitudinal|cohort|annual(?:ly)?|panel|baseline|prediction model|risk score|diagnostic accuracy|reference standard|retrospectiv\w+)\b/i,
     explain: 'A survey that follows nobody and interviews nobody is cross-sectional.',
@@ -303,6 +424,45 @@ export const USUAL_RULES: readonly UsualRule[] = [
     lacks: /\b(?:retrospectiv\w+|records|regist(?:er|ry)|registries|administrative|claims|database|archiv\w+|historical|charts?)\b/i,
     needsAbstract: 60,
     explain: 'A cohort that was enrolled and followed, and not traced through records, is prospective.',
+  }),
+  rule({
+    id: 'usual-cohort-through-records',
+    axis: 'design',
+    among: [
+      'cohort-retrospective',
+      'case-series',
+      'before-after',
+      'non-randomised-trial',
+      'interrupted-time-series',
+      'prediction-model',
+      'diagnostic-accuracy',
+      'mixed-methods',
+    ],
+    to: ['cohort-retrospective'],
+    has: /\bcohort\b|\b(?:rate|hazard|mortality) ratios?\b/i,
+    lacks:
+      /\b(?:before and|risk score|prediction model|reference standard|interview\w*|historical controls?|time[- ]series|control group|case series)\b/i,
+    explain: 'A cohort that was traced through records is retrospective.',
+  }),
+  rule({
+    id: 'usual-cohort-followed',
+    axis: 'design',
+    among: [
+      'cohort-prospective',
+      'case-series',
+      'before-after',
+      'non-randomised-trial',
+      'interrupted-time-series',
+      'prediction-model',
+      'diagnostic-accuracy',
+      'mixed-methods',
+      'cross-sectional',
+    ],
+    to: ['cohort-prospective'],
+    has: /\bcohort\b|\bfollow(?:ed|-up)\b/i,
+    lacks:
+      /\b(?:before and|risk score|prediction model|reference standard|interviews|historical controls?|time[- ]series|control group|case series|intervention|trial|programme)\b/i,
+    explain: 'People who were enrolled and followed are a prospective cohort.',
   }),
   rule({
     id: 'usual-animal',
@@ -327,7 +487,7 @@ export const USUAL_RULES: readonly UsualRule[] = [
     axis: 'design',
     among: ['modelling', 'laboratory', 'economic-evaluation', 'prediction-model'],
     to: ['modelling'],
-    has: /\b(?:simulat\w+|numerical\w*|finite[- ]element|mathematical model\w*|computational|monte carlo|agent-based)\b/i,
+    has: /\b(?:simulat\w+|numerical\w*|finite[- ]element|mathematical model\w*|computational|monte carlo|agent-based|hydrodynamic|hydrological|climate models?|calibrated|scenarios|compartmental)\b/i,
     lacks: /\b(?:specimens?|experiment\w*|tested|prototype|costs?|cost-\w+|qalys?|quality-adjusted|patients|risk score|predict\w*)\b/i,
     explain: 'Work on a model that tests no thing and counts no cost is modelling.',
   }),
@@ -354,7 +514,8 @@ export const USUAL_RULES: readonly UsualRule[] = [
     among: ['non-randomised-trial', 'before-after', 'interrupted-time-series'],
     to: ['before-after'],
     has: /\bbefore\b[^.]*\bafter\b|\bpre-?(?:test)?\b[^.]*\bpost-?(?:test)?\b|\bno (?:control|comparison) group\b|\bsingle[- ]arm\b/i,
-    lacks: /\b(?:time[- ]series|control (?:group|ward|site|school)|controls|comparison group(?<!no comparison group)|versus|segmented)\b/i,
+    lacks:
+      /\b(?:time[- ]series|control (?:group|ward|site|school)|controls|comparison group(?<!no comparison group)|versus|segmented|two (?:\w+ )?groups|(?:gained|fell|rose|improved) more)\b/i,
     explain: 'One group measured before and after a change, and no other, is a before–after study.',
   }),
   rule({
@@ -369,7 +530,7 @@ export const USUAL_RULES: readonly UsualRule[] = [
   rule({
     id: 'usual-narrative',
     axis: 'design',
-    among: ['narrative-review', 'scoping-review', 'umbrella-review', 'systematic-review', 'meta-analysis'],
+    among: ['narrative-review', 'scoping-review', 'umbrella-review', 'systematic-review', 'meta-analysis', 'guideline', 'expert-opinion'],
     to: ['narrative-review'],
     lacks: SYSTEMATIC_WORDS,
     needsAbstract: 120,
@@ -406,6 +567,26 @@ export const USUAL_RULES: readonly UsualRule[] = [
     explain: 'A container named for a meeting is its proceedings.',
   }),
   rule({
+    id: 'usual-reference-work',
+    axis: 'sourceType',
+    among: ['book', 'reference-work'],
+    to: ['reference-work'],
+    when: (r) => /\b(?:encyclop|dictionary of|lexicon|gazetteer|glossary)/i.test(r.container || r.title),
+    explain: 'A book that calls itself an encyclopedia or dictionary is a work to look things up in.',
+  }),
+  rule({
+    id: 'usual-magazine',
+    axis: 'sourceType',
+    among: ['magazine', 'trade-journal', 'web'],
+    to: ['magazine'],
+    when: (r) =>
+      /\b(?:magazine|weekly|monthly|digest)\b/i.test(r.container) &&
+      !/\b(?:trade|dealer|contractor|industry|professional|manager|manufactur|retail|engineer|nurs|farm|builder|business|executive|technolog|practi[ct])/i.test(
+        r.container,
+      ),
+    explain: 'What calls itself a magazine, and names no trade, is one.',
+  }),
+  rule({
     id: 'usual-book',
     axis: 'sourceType',
     among: ['book', 'reference-work'],
@@ -413,6 +594,17 @@ export const USUAL_RULES: readonly UsualRule[] = [
     when: (r) =>
       !/\b(?:encyclop|dictionary|lexicon|glossary|compendium|handbook|companion to|gazetteer|almanac)/i.test(`${r.container} ${r.title}`),
     explain: 'A book that does not call itself a work to look things up in is a book.',
+  }),
+  rule({
+    id: 'usual-report-series',
+    axis: 'sourceType',
+    among: ['report', 'preprint-server', 'web', 'book'],
+    to: ['report'],
+    when: (r) =>
+      /\b(?:working|discussion|technical|research|occasional) (?:papers?|reports?|memorand\w+)\b/i.test(
+        `${r.container} ${r.types.map((t) => t.term).join(' ')}`,
+      ) && !/\bpre-?print/i.test(`${r.container} ${r.publisher}`),
+    explain: 'A paper of an institution’s own series is a report.',
   }),
   rule({
     id: 'usual-newspaper',
@@ -446,9 +638,9 @@ export function usualClaim(axis: CodedAxis, mask: Mask, record: BibRecord): Clai
     if (r.needsAbstract && record.abstract.length < r.needsAbstract) continue;
     if (r.when && !r.when(record)) continue;
     if (r.has || r.lacks) {
-      const text = `${record.title}\n${record.abstract}`;
+      const text = r.titleOnly ? record.title : `${record.title}\n${record.abstract}`;
       if (r.has && !r.has.test(text) && !r.has.test(record.abstract)) continue;
-      if (r.lacks && (r.lacks.test(text) || !ENGLISH.test(text))) continue;
+      if (r.lacks && (r.lacks.test(text) || (!r.has && !r.titleOnly && !ENGLISH.test(text)))) continue;
     }
     return { axis, mask: r.goal, rule: r.id, tier: 'weak', field: 'text', quote: '', start: 0, end: 0, usual: true };
   }

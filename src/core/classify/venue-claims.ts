@@ -1,6 +1,6 @@
 import { type DayInterval, hull, readDate } from '@/core/record';
 import { type Place, PRESS_KINDS, type VenueRegister } from '@/core/venues';
-import { type SourcedClaim, VENUE_FACTS } from './claim';
+import { type SourcedClaim, STATED_TIERS, VENUE_FACTS } from './claim';
 import type { RecordOfWork } from './classify-work';
 import type { PressState, VenueState } from './peer-review';
 
@@ -38,13 +38,20 @@ export function registerClaims(records: readonly RecordOfWork[], register: Venue
 const dayOf = ({ dates }: Pick<RecordOfWork, 'dates'>): DayInterval | null => readDate(dates.issue) ?? readDate(dates.online);
 const pressOf = (place: Place, register: VenueRegister) => register.press(place);
 
+export interface VenueKnown {
+  venue: VenueState;
+  press: PressState;
+  conflict: boolean;
+}
+
 /**
  * What is known of the venue, from all statements about it. A statement about this very venue comes before what a
  * database says of all its journals; two that contradict each other leave it unknown, and are a conflict.
  */
-export function venueState(claims: readonly SourcedClaim[]): { venue: VenueState; press: PressState; conflict: boolean } {
+export function venueState(claims: readonly SourcedClaim[], stated: boolean): VenueKnown {
   let [venue, press] = [0, 0];
   for (const c of claims) {
+    if (stated && !STATED_TIERS.includes(c.tier)) continue;
     if (c.axis === 'venue') venue |= c.mask;
     else if (c.axis === 'press') press |= c.mask;
   }

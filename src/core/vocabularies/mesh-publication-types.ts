@@ -71,7 +71,7 @@ export const MESH_PUBLICATION_TYPES: Readonly<Record<string, IndexTerm>> = {
     sets: { publicationType: ['review-article', 'systematic-review'], design: ['narrative-review', ...REVIEW_DESIGNS] },
     beside: {
       publicationType: ['case-report', 'guideline', 'letter', 'editorial', 'comment', ...NOTICES],
-      design: ['case-report', 'guideline', 'expert-opinion', 'not-a-study'],
+      design: ['case-report', 'case-series', 'guideline', 'expert-opinion', 'not-a-study'],
     },
   },
   'Systematic Review': {

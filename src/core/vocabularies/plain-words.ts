@@ -136,6 +136,8 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   'conference poster': item('Conference poster', ['conference-abstract']),
   presentation: item('Presentation', ['conference-abstract', 'recording', 'other']),
   book: row('Book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
+  'e-book': row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
+  'e book': row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   ebook: row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   monograph: row('Monograph', { sourceType: ['book'], publicationType: ['book'] }),
   'edited book': row('Edited book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
