@@ -56,8 +56,21 @@ export interface Claim {
   start: number;
   end: number;
   /** What is usual when nothing else is said. It gives way to any other claim, and is then no disagreement. */
-  usual?: true;
+  usual?: true | undefined;
 }
+
+/** Makes a claim. All are made here, with their fields in one order, which keeps what reads them by the thousand fast. */
+export const makeClaim = (
+  axis: ClaimAxis,
+  mask: Mask,
+  rule: string,
+  tier: Tier,
+  field: string,
+  quote: string,
+  start = 0,
+  end = 0,
+  usual: true | undefined = undefined,
+): Claim => ({ axis, mask, rule, tier, field, quote, start, end, usual });
 
 /** Words that a rule looked at and set aside, because their context says that they are only mentioned. */
 export interface Aside {

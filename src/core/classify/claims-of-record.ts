@@ -1,6 +1,6 @@
-import type { BibRecord } from '@/core/record';
+import type { BibRecord, Vocabulary } from '@/core/record';
 import { ALL, axisMask, type CodedAxis, INDEXER_STATUSES, type Mask, MEDLINE_STATUSES } from '@/core/vocabularies';
-import { type Aside, type Claim, STATED_TIERS } from './claim';
+import { type Aside, type Claim, makeClaim, STATED_TIERS } from './claim';
 import { findCues, leavesOf, narrowsOf } from './cues';
 import { RETRACTED_TITLE } from './cues-self-named';
 import { designsOfPublication } from './design-of-publication';
@@ -82,9 +82,7 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
   const claims = [...stated.claims, ...cues.claims];
   for (const { rule, narrows } of SHAPES) {
     const quote = rule.test(record);
-    if (quote)
-      for (const { axis, mask } of narrows)
-        claims.push({ axis, mask, rule: rule.id, tier: rule.tier, field: 'shape', quote, start: 0, end: 0 });
+    if (quote) for (const { axis, mask } of narrows) claims.push(makeClaim(axis, mask, rule.id, rule.tier, 'shape', quote));
   }
   const beside = besideStated(claims);
   addWhatFollows(beside, record);
@@ -102,54 +100,56 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
  * and goes one way: publication type, then design and source type, each from what the axis before it left.
  */
 function addWhatFollows(claims: Claim[], record: BibRecord) {
-  const left = (axis: CodedAxis): Mask => {
-    const own = claims.filter((c) => c.axis === axis);
-    const { mask, status } = resolveAxis(own, ALL[axis]);
-    return status === 'conflicting' ? 0 : mask;
-  };
-  const usual = (axis: CodedAxis, mask: Mask) => {
-    const claim = mask === 0 ? null : usualClaim(axis, mask, record);
-    if (claim) claims.push(claim);
-    return claim ? (mask & claim.mask) >>> 0 : mask;
-  };
-  const publication = usual('publicationType', left('publicationType'));
+  const publication = addUsual(claims, record, 'publicationType', leftOf(claims, 'publicationType'));
   if (publication === 0) return;
   const sources = sourcesOfPublication(publication);
   if (sources !== null)
-    claims.push({
-      axis: 'sourceType',
-      mask: sources,
-      rule: 'source-follows-publication-type',
-      tier: 'strong',
-      field: 'publicationType',
-      quote: '',
-      start: 0,
-      end: 0,
-      usual: true,
-    });
+    claims.push(makeClaim('sourceType', sources, 'source-follows-publication-type', 'strong', 'publicationType', '', 0, 0, true));
   const designs = designsOfPublication(publication) ?? ALL.design;
-  const design = left('design');
-  usual('design', (design & designs) >>> 0 || design);
-  const source = left('sourceType');
-  usual('sourceType', source);
+  const design = leftOf(claims, 'design');
+  addUsual(claims, record, 'design', (design & designs) >>> 0 || design);
+  addUsual(claims, record, 'sourceType', leftOf(claims, 'sourceType'));
 }
+
+/** What a record's claims leave of an axis; 0 when they conflict. */
+function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
+  const own: Claim[] = [];
+  for (const c of claims) if (c.axis === axis) own.push(c);
+  if (own.length === 0) return ALL[axis];
+  const { mask, status } = resolveAxis(own, ALL[axis]);
+  return status === 'conflicting' ? 0 : mask;
+}
+
+/** Adds what is usual for a set of values, and gives the set that it leaves. */
+function addUsual(claims: Claim[], record: BibRecord, axis: CodedAxis, mask: Mask): Mask {
+  const claim = mask === 0 ? null : usualClaim(axis, mask, record);
+  if (!claim) return mask;
+  claims.push(claim);
+  return (mask & claim.mask) >>> 0;
+}
+
+const termsOf = (record: BibRecord, vocabulary: Vocabulary): string[] => {
+  const terms: string[] = [];
+  for (const t of record.types) if (t.vocabulary === vocabulary) terms.push(t.term.toLowerCase());
+  return terms;
+};
 
 function flagsOf(record: BibRecord): Flag[] {
   const flags: Flag[] = [];
-  const terms = (vocabulary: string) => record.types.filter((t) => t.vocabulary === vocabulary).map((t) => t.term.toLowerCase());
-  const publicationTypes = terms('mesh-publication-type');
-  const own = terms('own');
-  const statuses = terms('medline-status');
+  const publicationTypes = termsOf(record, 'mesh-publication-type');
+  const own = termsOf(record, 'own');
+  const statuses = termsOf(record, 'medline-status');
   const unindexed = statuses.some((s) => INDEXER_STATUSES.includes(s) && MEDLINE_STATUSES[s]?.notIndexedYet);
   if (unindexed && publicationTypes.every((t) => SUPPLIED.has(t))) flags.push('not-indexed-yet');
   if (publicationTypes.includes('retracted publication') || own.some((t) => /^retracted\b/.test(t)) || RETRACTED_TITLE.test(record.title))
     flags.push('retracted');
   if (/^\s*[[(]?\s*withdrawn\b/i.test(record.title) || own.includes('withdrawn')) flags.push('withdrawn');
-  if (/\b(?:recruiting|not yet recruiting|enrolling by invitation|ongoing)\b/i.test(record.abstract) && isRegistration(record))
+  if (isRegistration(record) && /\b(?:recruiting|not yet recruiting|enrolling by invitation|ongoing)\b/i.test(record.abstract))
     flags.push('ongoing');
   if (own.some((t) => /\bawaiting (?:classification|assessment)\b/.test(t))) flags.push('awaiting-classification');
   return flags;
 }
 
+const REGISTER = /\bregist(?:er|ry|ration)\b/i;
 const isRegistration = (record: BibRecord): boolean =>
-  /\bregist(?:er|ry|ration)\b/i.test(`${record.title} ${record.container} ${record.abstract.slice(0, 200)}`);
+  REGISTER.test(record.title) || REGISTER.test(record.container) || REGISTER.test(record.abstract.slice(0, 120));

@@ -1,7 +1,7 @@
 import type { BibRecord } from '@/core/record';
 import { EMPTY_REGISTER, type Place, type VenueRegister } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, EDITORIAL_MATTER, fullMask, type Mask } from '@/core/vocabularies';
-import { type Aside, type ClaimAxis, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
+import { type Aside, type Claim, type ClaimAxis, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
 import { claimsOfRecord, type Flag, type RecordClaims } from './claims-of-record';
 import { datesOf, type WorkDates } from './dates';
 import { designsOfPublication } from './design-of-publication';
@@ -72,13 +72,37 @@ export interface Judged {
   ruled?: readonly RuledAxis[];
 }
 
+/** Written out: a spread costs several times as much, and there are a score of claims to a record. */
+const sourced = (c: Claim, record: number): SourcedClaim => ({
+  axis: c.axis,
+  mask: c.mask,
+  rule: c.rule,
+  tier: c.tier,
+  field: c.field,
+  quote: c.quote,
+  start: c.start,
+  end: c.end,
+  usual: c.usual,
+  record,
+});
+
+const sourcedAside = (a: Aside, record: number) => ({
+  axis: a.axis,
+  rule: a.rule,
+  field: a.field,
+  quote: a.quote,
+  start: a.start,
+  end: a.end,
+  record,
+});
+
 /** Resolves every axis of a work from all claims of all its records. The order of records does not matter. */
 export function classifyWork(records: readonly RecordOfWork[], levels: LevelTable, judged: Judged = {}): Classification {
   const ordered = records.length === 1 ? records : [...records].sort((a, b) => a.key - b.key);
   const claims: SourcedClaim[] = [];
   const rulings = judged.ruled?.length ? effectiveRulings(judged.ruled) : [];
   for (const ruling of rulings) if (ruling.axis !== 'level') claims.push(ruledClaim({ ...ruling, axis: ruling.axis }));
-  for (const { key, found } of ordered) for (const c of found.claims) claims.push({ ...c, record: key });
+  for (const { key, found } of ordered) for (const c of found.claims) claims.push(sourced(c, key));
   const listed = registerClaims(ordered, judged.register ?? EMPTY_REGISTER);
   // Where a register says that a venue is for a trade or the public, what is usual in journals is not usual.
   if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) dropUsual(claims);
@@ -86,13 +110,14 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const onAxis = (axis: CodedAxis) => {
     const indexes: number[] = [];
     const own: SourcedClaim[] = [];
-    claims.forEach((c, i) => {
-      if (c.axis !== axis) return;
+    for (let i = 0; i < claims.length; i++) {
+      if (claims[i]!.axis !== axis) continue;
       indexes.push(i);
-      own.push(c);
-    });
+      own.push(claims[i]!);
+    }
     const result = resolveAxis(own, ALL[axis]);
-    return { ...result, dissents: result.dissents.map((d) => indexes[d]!) };
+    for (let d = 0; d < result.dissents.length; d++) result.dissents[d] = indexes[result.dissents[d]!]!;
+    return result;
   };
   const sourceType = onAxis('sourceType');
   const publicationType = onAxis('publicationType');
@@ -122,7 +147,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     facets: facetsOfWork(ordered.map((r) => ({ key: r.key, facets: r.found.facets }))),
     flags: [...new Set(ordered.flatMap((r) => r.found.flags))].sort(),
     claims,
-    asides: ordered.flatMap((r) => r.found.asides.map((a) => ({ ...a, record: r.key }))),
+    asides: ordered.flatMap((r) => r.found.asides.map((a) => sourcedAside(a, r.key))),
     unmapped: [...new Set(ordered.flatMap((r) => r.found.unmapped))].sort(),
   };
 }
@@ -187,8 +212,11 @@ function derivePeerReview(
     const status = statusOf(derived, FULL_PEER);
     return { mask: derived, status: conflict && status !== 'settled' ? 'conflicting' : status, tier };
   };
+  const { mask, status, tier } = derive(source, publication, direct, known);
   return {
-    ...derive(source, publication, direct, known),
+    mask,
+    status,
+    tier,
     stated: derive(source.stated, publication.stated, direct.stated, knownStated),
     dissents: direct.dissents,
     disputed: direct.disputed,
@@ -229,8 +257,11 @@ function deriveLevel({ design, publicationType, attributes, includes }: LevelInp
     };
   };
   // Facts about a design are inferred from text, so the stated level does without them.
+  const { mask, status, tier } = derive(design, publicationType, attributes, includes);
   return {
-    ...derive(design, publicationType, attributes, includes),
+    mask,
+    status,
+    tier,
     stated: derive(design.stated, publicationType.stated, 0, 0),
     dissents: [],
     disputed: 0,

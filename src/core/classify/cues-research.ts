@@ -174,12 +174,20 @@ export const RESEARCH_CUES: readonly CueRule[] = [
   inAbstract({
     id: 'abstract-reports-statistics',
     pattern:
-      /\b95 ?% (?:CI|confidence)|\bp ?[<=] ?0?\.\d|\b(?:odds|hazard|risk|rate) ratio\b|\bmean difference\b|\b\(n ?= ?\d+\)|\bR2 ?=|\bstandard deviation\b|\bregression (?:analysis|model|coefficient)s?\b|\b[Ff]\(\d+, ?\d+\)|\bt\(\d+\)/i,
+      /\b95% (?:CI|confidence)|\b95 % CI|\bconfidence intervals?\b|\b(?:odds|hazard|risk|rate) ratio\b|\bmean difference\b|\bstandard deviation\b|\bregression (?:analysis|model|coefficient)s?\b/i,
     sets: {
       publicationType: [...OWN_WORK, 'systematic-review', 'evidence-summary', 'letter', 'case-report', 'guideline', 'comment'],
     },
     explain: 'The abstract gives statistics.',
     hits: ['Sleep was longer by 20 minutes (95% CI 4 to 36).', 'The odds ratio was 2.'],
     misses: ['Sleep was longer in nearly all.'],
+  }),
+  inAbstract({
+    id: 'abstract-p-value',
+    pattern: /\bp ?[<=] ?0?\.\d|\(n ?= ?\d/i,
+    sets: { publicationType: [...OWN_WORK, 'systematic-review', 'evidence-summary', 'letter', 'case-report', 'guideline', 'comment'] },
+    explain: 'The abstract gives a probability or a number of people.',
+    hits: ['Recall was worse (p < 0.01).', 'Participants (n = 40) read aloud.'],
+    misses: ['Page 12 = the end.'],
   }),
 ];

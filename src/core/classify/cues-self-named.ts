@@ -25,10 +25,10 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   }),
   named({
     id: 'title-book-review',
-    pattern: /^\[?(?:book|film|exhibition|media) reviews?\b|\breview of the book\b|[.,]\s*\d{2,4} ?pp\b|\breviewed by [A-Z]/i,
+    pattern: /^\[?(?:book|film|exhibition|media) reviews?\b|\breview of the book\b|\breviewed by [A-Z]/i,
     sets: { publicationType: ['book-review'], design: ['not-a-study'] },
     explain: 'The title announces a review of a book or other medium.',
-    hits: ['Book review: The long shift', 'The keeper of lamps. Oak House, 312 pp.', 'Salt and rope, reviewed by A. Penrose'],
+    hits: ['Book review: The long shift', 'Salt and rope, reviewed by A. Penrose'],
     misses: ['A review of bookbinding adhesives', 'Reviewing books in schools: a survey', 'Pages per hour: 12 apps compared'],
   }),
   named({
@@ -54,16 +54,10 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   named({
     id: 'title-comment',
     pattern:
-      /^(?:commentary|comments?|invited commentary)\s*(?:on\b|[:.–—])|^re\s*:\s|^(?:repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
+      /^(?:commentary|comments?|invited commentary)\s*(?:on\b|[:.–—])|^(?:repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
     sets: { publicationType: ['comment', 'letter'], design: ['expert-opinion', 'not-a-study'] },
     explain: 'The title says that it comments on, or replies to, another publication.',
-    hits: [
-      'Comment on "Night light and mood"',
-      'Re: Falk and Lind. A randomised trial of insoles',
-      'Reply to Okafor and Lind',
-      'Authors’ reply',
-      'Shorter rosters: a commentary',
-    ],
+    hits: ['Comment on "Night light and mood"', 'Reply to Okafor and Lind', 'Authors’ reply', 'Shorter rosters: a commentary'],
     misses: [
       'Response to treatment in tennis elbow',
       'Re-entry after orbit: a cohort study',
@@ -106,7 +100,7 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   }),
   named({
     id: 'title-n-of-1',
-    pattern: /\bn[- ]of[- ](?:1|one)\b/i,
+    pattern: /\b(?:n-of-1|n of 1|n-of-one|n of one)\b/i,
     unless: /\breview\b|\bmeta-?analys|\btrials\b|\bprotocol\b/i,
     sets: { publicationType: ['research-article', 'case-report', 'conference-abstract', 'thesis', 'letter'], design: ['n-of-1'] },
     explain: 'The title names a trial within one person.',
@@ -123,12 +117,37 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   }),
   named({
     id: 'title-obituary',
-    pattern: /^(?:obituary|in memoriam)\b|\(\d{4}[–-]\d{4}\)\s*(?:[:,]? an obituary)?$/i,
+    pattern: /^(?:obituary|in memoriam)\b|\ban obituary$/i,
     unless: /\breview|study|trends|survey\b/i,
     sets: { publicationType: ['biography'], design: ['not-a-study'] },
     explain: 'The title says that this is about a person who died.',
     hits: ['Obituary: Ines Corvale', 'In memoriam'],
     misses: ['Obituary studies in demography: a review', 'Rainfall (1980–2010)  trends'],
+  }),
+  named({
+    id: 'title-life-dates',
+    pattern: /\(1\d{3}[–-](?:19|20)\d\d\)$/,
+    unless: /\b(?:reviews?|stud(?:y|ies)|trends?|survey|analysis|history|period|years|from|in|of|and)\b/i,
+    sets: { publicationType: ['biography', 'book', 'book-chapter', 'encyclopedia-entry', 'thesis', 'research-article'] },
+    explain: 'The title is a name with the years of a life.',
+    hits: ['Ines Corvale (1930–2020)'],
+    misses: ['Rainfall in the delta (1980–2010)', 'Trends in rents (1900–1930)'],
+  }),
+  named({
+    id: 'title-pages',
+    pattern: /\b\d{2,4} ?pp\b/,
+    sets: { publicationType: ['book-review'], design: ['not-a-study'] },
+    explain: 'The title carries the number of pages of a book that is reviewed.',
+    hits: ['The keeper of lamps. Oak House, 312 pp.'],
+    misses: ['Pages per hour: 12 apps compared'],
+  }),
+  named({
+    id: 'title-re',
+    pattern: /^re\s*:\s/i,
+    sets: { publicationType: ['comment', 'letter'], design: ['expert-opinion', 'not-a-study'] },
+    explain: 'The title begins as a letter about another publication does.',
+    hits: ['Re: Falk and Lind. A randomised trial of insoles'],
+    misses: ['Re-entry after orbit: a cohort study'],
   }),
   named({
     id: 'title-meeting-abstract',

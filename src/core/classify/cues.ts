@@ -1,6 +1,6 @@
 import { PRESS_KINDS } from '@/core/venues';
 import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
-import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, VENUE_FACTS } from './claim';
+import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
 import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES } from './cue-rules';
 import { literalsOf } from './literals';
@@ -65,6 +65,7 @@ function ready(): Ready {
         else words.set(piece, [i]);
       }
   });
+  stamps = new Int32Array(rules.length + ASKED.length);
   made = { rules, scan: new Scan(words), always };
   return made;
 }
@@ -97,10 +98,7 @@ export function findCues(texts: CueTexts): CueFindings {
   const title = calm(texts.title);
   for (const i of candidatesIn(title, 'title')) apply(i, 'title', title, 0, found);
   if (texts.abstract) inAbstract(texts.abstract, found);
-  for (const heading of texts.headings) {
-    const plain = heading.replace(/^\*/, '').split('/')[0]!;
-    for (const i of candidatesIn(plain, 'heading')) apply(i, 'heading', plain, 0, found);
-  }
+  inHeadings(texts.headings, found);
   if (texts.container) {
     const venue = calm(texts.container);
     for (const i of candidatesIn(venue, 'venue')) apply(i, 'venue', venue, 0, found);
@@ -112,59 +110,88 @@ export function findCues(texts: CueTexts): CueFindings {
 /** Drops what belongs to a rule that fired elsewhere; its words stay visible as looked at and set aside. */
 function withoutYielding(found: CueFindings): CueFindings {
   if (!found.claims.some((c) => YIELDS.has(c.rule))) return found;
-  const fired = new Set(found.claims.map((c) => c.rule));
-  const gone = (c: Claim) => YIELDS.get(c.rule)?.some((id) => fired.has(id)) ?? false;
   const claims: Claim[] = [];
   for (const c of found.claims) {
-    if (!gone(c)) claims.push(c);
+    const to = YIELDS.get(c.rule);
+    if (!to || !found.claims.some((other) => to.includes(other.rule))) claims.push(c);
     else if (c.field === 'title' || c.field === 'abstract')
       found.asides.push({ axis: c.axis, rule: c.rule, field: c.field, quote: c.quote, start: c.start, end: c.end });
   }
   return { claims, asides: found.asides };
 }
 
+/** Numbers of rules seen in the text in hand, each once: `stamps[i]` is the turn in which rule i was seen last. */
+let stamps = new Int32Array(0);
+let turn = 0;
+
 /** Rules of a zone that could match a text, in the order of the rules. */
 function candidatesIn(text: string, zone: Zone): number[] {
   const { rules, scan, always } = ready();
-  const could = new Set(always[zone]);
+  const could = [...always[zone]];
+  turn++;
+  for (const i of could) stamps[i] = turn;
   scan.run(text, (i) => {
-    if (rules[i]?.rule.zones.includes(zone)) could.add(i);
+    if (stamps[i] === turn) return;
+    stamps[i] = turn;
+    if (rules[i]?.rule.zones.includes(zone)) could.push(i);
   });
-  return could.size < 2 ? [...could] : [...could].sort((a, b) => a - b);
+  return could.length < 2 ? could : inOrder(could);
+}
+/** Sorts a few numbers in place: there are seldom more than ten, and a general sort costs more than it saves. */
+function inOrder(numbers: number[]): number[] {
+  for (let i = 1; i < numbers.length; i++) {
+    const n = numbers[i]!;
+    let at = i;
+    while (at > 0 && numbers[at - 1]! > n) {
+      numbers[at] = numbers[at - 1]!;
+      at--;
+    }
+    numbers[at] = n;
+  }
+  return numbers;
+}
+
+/** All headings are looked through in one pass; few records have one that says how a study was done. */
+function inHeadings(headings: readonly string[], found: CueFindings) {
+  if (headings.length === 0 || candidatesIn(headings.join('\n'), 'heading').length === 0) return;
+  for (const heading of headings) {
+    const plain = heading.replace(/^\*/, '').split('/')[0]!;
+    for (const i of candidatesIn(plain, 'heading')) apply(i, 'heading', plain, 0, found);
+  }
 }
 
 function inAbstract(abstract: string, found: CueFindings) {
   const { rules, scan, always } = ready();
   const sentences = sentencesOf(abstract);
-  const could: Set<number>[] = sentences.map(() => new Set());
+  const could: number[][] = sentences.map(() => []);
   let at = 0;
+  turn++;
   scan.run(abstract, (i, end) => {
-    while (at < sentences.length && sentences[at]!.start + sentences[at]!.text.length <= end) at++;
-    if (at < sentences.length && sentences[at]!.start <= end) could[at]!.add(i);
+    while (at < sentences.length && sentences[at]!.start + sentences[at]!.text.length <= end) {
+      at++;
+      turn++;
+    }
+    if (stamps[i] === turn || at >= sentences.length || sentences[at]!.start > end) return;
+    stamps[i] = turn;
+    could[at]!.push(i);
   });
   const mentioned = rules.length;
   sentences.forEach((sentence, s) => {
     const here = could[s]!;
     let { section } = sentence;
     // In a text without labels, a sentence that reads like methods is taken for methods.
-    if (section === 'unlabelled') {
-      const methods = readsLikeMethods(sentence.text);
-      section = methods ? 'methods' : 'unknown';
-    }
-    for (const zone of ['abstract', section === 'methods' || section === 'results' ? section : null] as const) {
-      if (!zone) continue;
-      for (const i of always[zone]) here.add(i);
-    }
-    for (const i of [...here].sort((a, b) => a - b)) {
+    if (section === 'unlabelled') section = readsLikeMethods(sentence.text) ? 'methods' : 'unknown';
+    here.push(...always.abstract);
+    if (section === 'methods' || section === 'results') here.push(...always[section]);
+    inOrder(here);
+    for (let k = 0; k < here.length; k++) {
+      const i = here[k]!;
+      if (i === here[k - 1]) continue;
       const zones = rules[i]?.rule.zones;
-      if (
-        zones?.includes('abstract') ||
-        (section === 'methods' && zones?.includes('methods')) ||
-        (section === 'results' && zones?.includes('results'))
-      )
+      if (zones?.includes('abstract') || ((section === 'methods' || section === 'results') && zones?.includes(section)))
         apply(i, 'abstract', sentence.text, sentence.start, found);
     }
-    if (section !== 'methods' && here.has(mentioned)) setAsideDesigns(sentence, found);
+    if (section !== 'methods' && here.includes(mentioned)) setAsideDesigns(sentence, found);
   });
 }
 
@@ -174,12 +201,12 @@ function apply(index: number, field: Field, text: string, offset: number, found:
   if (!match || narrows.length === 0) return;
   const placed = field === 'title' || field === 'abstract';
   const start = placed ? offset + match.index : 0;
-  const place = { rule: rule.id, quote: match[0], start, end: placed ? start + match[0].length : 0 };
+  const end = placed ? start + match[0].length : 0;
   if (rule.unless?.test(text)) {
-    if (placed) found.asides.push({ axis: narrows[0]!.axis, field, ...place });
+    if (placed) found.asides.push({ axis: narrows[0]!.axis, rule: rule.id, field, quote: match[0], start, end });
     return;
   }
-  for (const { axis, mask } of narrows) found.claims.push({ axis, mask, tier: rule.tier, field, ...place });
+  for (const { axis, mask } of narrows) found.claims.push(makeClaim(axis, mask, rule.id, rule.tier, field, match[0], start, end));
 }
 
 function setAsideDesigns(sentence: Sentence, found: CueFindings) {

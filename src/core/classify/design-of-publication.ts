@@ -29,13 +29,17 @@ export const DESIGN_MASKS: readonly Mask[] = PUBLICATION_TYPES.map(({ code }) =>
   DESIGNS_OF[code] ? axisMask('design', DESIGNS_OF[code]) : ALL_DESIGNS,
 );
 
+const WORKED_OUT = new Map<Mask, Mask | null>();
+
 /** The designs that the possible publication types allow together; null when they do not narrow it. */
 export function designsOfPublication(publications: Mask): Mask | null {
-  let mask = 0;
-  for (const code of codesOf(PUBLICATION_TYPES, publications)) {
-    const own = DESIGN_MASKS[PUBLICATION_TYPES.findIndex((v) => v.code === code)]!;
-    if (own === ALL_DESIGNS) return null;
-    mask |= own;
+  const known = WORKED_OUT.get(publications);
+  if (known !== undefined) return known;
+  let mask: Mask | null = 0;
+  for (let bit = 0; bit < DESIGN_MASKS.length && mask !== null; bit++) {
+    if (!((publications >>> bit) & 1)) continue;
+    mask = DESIGN_MASKS[bit] === ALL_DESIGNS ? null : (mask | DESIGN_MASKS[bit]!) >>> 0;
   }
-  return mask >>> 0;
+  WORKED_OUT.set(publications, mask);
+  return mask;
 }

@@ -1,7 +1,9 @@
 import type { BibRecord } from '@/core/record';
 import { MEDLINE_SUBSETS } from '@/core/vocabularies';
 import { TIERS, type Tier } from './claim';
-import { languageCode } from './languages';
+import { languageCodes } from './languages';
+import { literalsOf } from './literals';
+import { Scan } from './scan';
 
 /** Facets a work may have several values of. */
 export const FACETS = {
@@ -97,6 +99,22 @@ const WORDS: readonly (readonly [Facet, string, RegExp])[] = [
   ['species', 'cattle', /\b(?:cattle|bovine|dairy cows)\b/i],
 ];
 
+let wordScan: Scan | null = null;
+function wordsIn(text: string): number[] {
+  if (!wordScan) {
+    const pieces = new Map<string, number[]>();
+    WORDS.forEach(([, , pattern], i) => {
+      for (const piece of literalsOf(pattern) ?? []) pieces.set(piece, [...(pieces.get(piece) ?? []), i]);
+    });
+    wordScan = new Scan(pieces);
+  }
+  const found: number[] = [];
+  wordScan.run(text, (i) => {
+    if (!found.includes(i)) found.push(i);
+  });
+  return found.sort((a, b) => a - b);
+}
+
 const OPEN = /\b(?:open[- ]access|gold oa|diamond oa|free full text|cc[- ]by|creative commons)\b/i;
 const NOT_OPEN = /\b(?:not open|no open|open[- ]access\s*[:=]\s*(?:no|false|n|0))\b/i;
 
@@ -108,11 +126,7 @@ export function facetsOfRecord(record: BibRecord): Facets {
     if (!facets[facet].values.some((v) => v.value === value && TIERS.indexOf(v.tier) <= TIERS.indexOf(tier)))
       facets[facet].values.push({ value, tier, field, quote });
   };
-  for (const text of record.languages)
-    for (const part of text.split(/[;,/]/)) {
-      const code = languageCode(part.trim());
-      if (code) add('language', code, 'asserted', 'language', text);
-    }
+  for (const text of record.languages) for (const code of languageCodes(text)) add('language', code, 'asserted', 'language', text);
   if (facets.language) facets.language.complete = true;
   for (const heading of record.headings) {
     const tag = CHECK_TAGS[heading.replace(/^\*/, '').toLowerCase()];
@@ -121,7 +135,8 @@ export function facetsOfRecord(record: BibRecord): Facets {
   // Indexers who give one check tag of a group give all that fit.
   for (const facet of ['age', 'sex', 'species'] as const) if (facets[facet]) facets[facet].complete = true;
   const text = `${record.title}\n${record.abstract}`;
-  for (const [facet, value, pattern] of WORDS) {
+  for (const i of wordsIn(text)) {
+    const [facet, value, pattern] = WORDS[i]!;
     if (facets[facet]?.complete) continue;
     const match = pattern.exec(text);
     if (match)
@@ -148,7 +163,7 @@ function accessOf(record: BibRecord): { value: (typeof ACCESS_VALUES)[number]; f
       if (/^open[ _-]?access$/i.test(field) && /^(?:yes|true|y|1|gold|green|hybrid|bronze|diamond)/i.test(text))
         return { value: 'open', field, quote: text };
       if (/^(?:PMC|PMCR)$/.test(field)) return { value: 'open', field, quote: text };
-      if (text.length < 300 && OPEN.test(text) && !NOT_OPEN.test(text)) return { value: 'open', field, quote: OPEN.exec(text)![0] };
+      if (text.length < 100 && OPEN.test(text) && !NOT_OPEN.test(text)) return { value: 'open', field, quote: OPEN.exec(text)![0] };
     }
   return null;
 }
@@ -160,27 +175,31 @@ export interface WorkFacet {
   complete: boolean;
 }
 
+const NOTHING: WorkFacet = { values: [], complete: false };
+
 /** Brings the records of a work together: what any is certain of is certain; others stay possible until one excludes them. */
 export function facetsOfWork(records: readonly { key: number; facets: Facets }[]): Record<Facet, WorkFacet> {
-  return Object.fromEntries(
-    FACET_NAMES.map((facet) => {
-      const values = new Map<string, FacetValue & { records: number[] }>();
-      let complete = false;
-      for (const { key, facets } of records) {
-        const own = facets[facet];
-        if (!own) continue;
-        complete ||= own.complete;
-        for (const v of own.values) {
-          const known = values.get(v.value);
-          if (!known) values.set(v.value, { ...v, records: [key] });
-          else {
-            known.records.push(key);
-            if (TIERS.indexOf(v.tier) < TIERS.indexOf(known.tier)) Object.assign(known, v);
-          }
-        }
+  const all = {} as Record<Facet, WorkFacet>;
+  for (const facet of FACET_NAMES) all[facet] = records.some((r) => r.facets[facet]) ? together(facet, records) : NOTHING;
+  return all;
+}
+
+function together(facet: Facet, records: readonly { key: number; facets: Facets }[]): WorkFacet {
+  const values = new Map<string, FacetValue & { records: number[] }>();
+  let complete = false;
+  for (const { key, facets } of records) {
+    const own = facets[facet];
+    if (!own) continue;
+    complete ||= own.complete;
+    for (const v of own.values) {
+      const known = values.get(v.value);
+      if (!known) values.set(v.value, { value: v.value, tier: v.tier, field: v.field, quote: v.quote, records: [key] });
+      else {
+        known.records.push(key);
+        if (TIERS.indexOf(v.tier) < TIERS.indexOf(known.tier)) Object.assign(known, v);
       }
-      const sorted = [...values.values()].sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || (a.value < b.value ? -1 : 1));
-      return [facet, { values: sorted, complete }];
-    }),
-  ) as Record<Facet, WorkFacet>;
+    }
+  }
+  const sorted = [...values.values()].sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || (a.value < b.value ? -1 : 1));
+  return { values: sorted, complete };
 }

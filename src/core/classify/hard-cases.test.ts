@@ -61,7 +61,7 @@ test.each([
       abstract: S('Knees hurt.', 'We searched four databases for randomised trials of knee pads.'),
     }),
     'design',
-    ['meta-analysis', 'systematic-review'],
+    ['systematic-review'],
   ],
   [
     'cohorts of others in the background',

@@ -42,6 +42,11 @@ const BY_NAME: ReadonlyMap<string, string> = new Map(
  */
 export const languageCode: (text: string) => string = remembered(codeOf);
 
+/** The codes of a field that may name several: "eng; ger". */
+export const languageCodes: (text: string) => readonly string[] = remembered((text) =>
+  text.split(/[;,/]/).map(languageCode).filter(Boolean),
+);
+
 function codeOf(text: string): string {
   const plain = text.trim().toLowerCase();
   if (!plain || ['und', 'mul', 'zxx', 'mis'].includes(plain)) return '';

@@ -99,9 +99,23 @@ export const PEER_REVIEW_TABLE: readonly (readonly (readonly (readonly Mask[])[]
   ),
 );
 
+/** Works fall into few combinations, so each is worked out once. */
+const WORKED_OUT = new Map<number, Mask>();
+
 /** The peer-review values that any possible pair of source type and publication type allows. */
 export function peerReviewOf(sources: Mask, publications: Mask, venue: VenueState, press: PressState = 'unknown'): Mask {
-  const table = PEER_REVIEW_TABLE[VENUE_STATES.indexOf(venue)]![PRESS_STATES.indexOf(press)]!;
+  const [v, p] = [VENUE_STATES.indexOf(venue), PRESS_STATES.indexOf(press)];
+  // 31, 18, 2 and 2 bits: a whole number that is held exactly.
+  const key = ((publications * 2 ** SOURCE_CODES.length + sources) * 4 + v) * 4 + p;
+  let mask = WORKED_OUT.get(key);
+  if (mask === undefined) {
+    mask = workOut(PEER_REVIEW_TABLE[v]![p]!, sources, publications);
+    WORKED_OUT.set(key, mask);
+  }
+  return mask;
+}
+
+function workOut(table: readonly (readonly Mask[])[], sources: Mask, publications: Mask): Mask {
   let mask = 0;
   for (let s = 0; s < SOURCE_CODES.length; s++) {
     if (!((sources >>> s) & 1)) continue;

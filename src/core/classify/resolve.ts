@@ -33,48 +33,61 @@ type ClaimOnAxis = Pick<Claim, 'mask' | 'tier' | 'usual'>;
  * @param all mask of all values of the axis
  */
 export function resolveAxis(claims: readonly ClaimOnAxis[], all: Mask): AxisResult {
-  const full = walk(claims, all, TIERS);
-  return { ...full.resolution, stated: walk(claims, all, STATED_TIERS).resolution, dissents: full.dissents, disputed: full.disputed };
-}
-
-interface Walked {
-  resolution: Resolution;
-  dissents: number[];
-  disputed: Mask;
-}
-
-function walk(claims: readonly ClaimOnAxis[], all: Mask, tiers: readonly Tier[]): Walked {
-  let current = all;
-  let settledBy: Tier | null = null;
+  let stated: Resolution | null = null;
+  let [current, settledBy]: [Mask, Tier | null] = [all, null];
   const dissents: number[] = [];
-  for (const tier of tiers) {
-    let intersection = current;
+  let disputed = 0;
+  let status: Status | null = null;
+  let present = 0;
+  for (let i = 0; i < claims.length; i++) present |= 1 << RANK[claims[i]!.tier];
+  for (let rank = 0; rank < TIERS.length; rank++) {
+    const tier = TIERS[rank]!;
+    if (rank === FIRST_INFERRED) stated = { mask: current, status: statusOf(current, all), tier: settledBy };
+    if (!((present >>> rank) & 1)) continue;
+    let left = current;
     let union = 0;
-    claims.forEach((claim, index) => {
-      if (claim.tier !== tier || claim.usual) return;
-      if ((claim.mask & current) === 0) dissents.push(index);
+    let usual = false;
+    for (let i = 0; i < claims.length; i++) {
+      const claim = claims[i]!;
+      if (claim.tier !== tier) continue;
+      if (claim.usual) usual = true;
+      else if ((claim.mask & current) === 0) dissents.push(i);
       else {
-        intersection = (intersection & claim.mask) >>> 0;
+        left = (left & claim.mask) >>> 0;
         union = (union | claim.mask) >>> 0;
       }
-    });
-    if (intersection === 0) {
-      const masks = claims.filter((c) => c.tier === tier && !c.usual).map((c) => (c.mask & current) >>> 0);
-      return { resolution: { mask: (current & union) >>> 0, status: 'conflicting', tier }, dissents, disputed: sharpest(masks) };
     }
-    const usual = claims
-      .filter((c) => c.tier === tier && c.usual && (c.mask & intersection) !== 0)
-      .reduce((mask, c) => (mask & c.mask) >>> 0, intersection);
-    // Two records for which different things are usual say nothing together.
-    if (usual !== 0) intersection = usual;
-    if (intersection !== current) settledBy = tier;
-    current = intersection;
+    if (left === 0) {
+      [current, settledBy, status, disputed] = [(current & union) >>> 0, tier, 'conflicting', sharpest(claims, tier, current)];
+      break;
+    }
+    if (usual) left = withUsual(claims, tier, left);
+    if (left !== current) settledBy = tier;
+    current = left;
   }
-  return { resolution: { mask: current, status: statusOf(current, all), tier: settledBy }, dissents, disputed: 0 };
+  const final = status ?? statusOf(current, all);
+  return {
+    mask: current,
+    status: final,
+    tier: settledBy,
+    stated: stated ?? { mask: current, status: final, tier: settledBy },
+    dissents,
+    disputed,
+  };
+}
+const FIRST_INFERRED = STATED_TIERS.length;
+const RANK = Object.fromEntries(TIERS.map((t, i) => [t, i])) as Record<Tier, number>;
+
+/** Narrows by what is usual. Two records for which different things are usual say nothing together. */
+function withUsual(claims: readonly ClaimOnAxis[], tier: Tier, left: Mask): Mask {
+  let usual = left;
+  for (const c of claims) if (c.usual && c.tier === tier && (c.mask & left) !== 0) usual = (usual & c.mask) >>> 0;
+  return usual || left;
 }
 
-/** What the sets that hold no other of them allow together; empty ones do not count. */
-function sharpest(masks: readonly Mask[]): Mask {
+/** What the sets of a tier that hold no other of them allow together; those outside the current set do not count. */
+function sharpest(claims: readonly ClaimOnAxis[], tier: Tier, current: Mask): Mask {
+  const masks = claims.filter((c) => c.tier === tier && !c.usual).map((c) => (c.mask & current) >>> 0);
   const holds = (outer: Mask, inner: Mask) => inner !== 0 && inner !== outer && (inner & ~outer) === 0;
   return masks.filter((m) => !masks.some((other) => holds(m, other))).reduce((a, b) => (a | b) >>> 0, 0);
 }

@@ -11,14 +11,19 @@ const CLASS_OF = Uint8Array.from({ length: 128 }, (_, code) => {
   if (code === 45) return 37;
   return OTHER;
 });
-const classOf = (code: number): number => (code < 128 ? CLASS_OF[code]! : OTHER);
+/** The same for every character code, so that the pass needs no question. */
+const CLASS = new Uint8Array(65_536).fill(OTHER);
+CLASS.set(CLASS_OF);
 
 /**
  * Finds all of many words in one pass over a text, whatever their number.
  * @source Aho and Corasick, "Efficient string matching" (1975)
  */
 export class Scan {
-  private readonly next: Int32Array;
+  /** Where each state goes with each class. Small numbers, so that the table stays near the processor. */
+  private readonly next: Uint16Array;
+  /** 1 for states in which a word ends. */
+  private readonly ends: Uint8Array;
   /** Per state, the owners of the words that end there, those that end there as parts of longer ones included. */
   private readonly owners: (readonly number[] | null)[];
 
@@ -29,7 +34,7 @@ export class Scan {
     for (const [word, who] of words) {
       let at = 0;
       for (let i = 0; i < word.length; i++) {
-        const c = classOf(word.charCodeAt(i));
+        const c = CLASS[word.charCodeAt(i)]!;
         let to = tree[at]![c]!;
         if (to === 0) {
           to = tree.push(new Int32Array(CLASSES)) - 1;
@@ -40,7 +45,8 @@ export class Scan {
       }
       own[at]!.push(...who);
     }
-    this.next = new Int32Array(tree.length * CLASSES);
+    if (tree.length > 65_535) throw new RangeError('too many words to look for at once');
+    this.next = new Uint16Array(tree.length * CLASSES);
     const fail = new Int32Array(tree.length);
     const queue: number[] = [];
     for (let c = 0; c < CLASSES; c++) {
@@ -60,17 +66,18 @@ export class Scan {
       }
     }
     this.owners = own.map((list) => (list.length ? [...new Set(list)] : null));
+    this.ends = Uint8Array.from(this.owners, (list) => (list ? 1 : 0));
   }
 
   /** Calls `found` with every owner of every word found, and the index of the word's last character. */
   run(text: string, found: (owner: number, at: number) => void): void {
-    const { next, owners } = this;
+    const { next, owners, ends } = this;
     let state = 0;
     for (let i = 0; i < text.length; i++) {
-      const code = text.charCodeAt(i);
-      state = next[state * CLASSES + (code < 128 ? CLASS_OF[code]! : OTHER)]!;
-      const here = owners[state];
-      if (here) for (let k = 0; k < here.length; k++) found(here[k]!, i);
+      state = next[state * CLASSES + CLASS[text.charCodeAt(i)]!]!;
+      if (ends[state] === 0) continue;
+      const here = owners[state]!;
+      for (let k = 0; k < here.length; k++) found(here[k]!, i);
     }
   }
 }

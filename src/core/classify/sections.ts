@@ -22,11 +22,31 @@ const LABELS: [Section, string][] = [
     "conclusions?|discussion|interpretation|implications|authors'? conclusions|conclusions and relevance|significance|trial registration|registration|funding",
   ],
 ];
-const LABEL = new RegExp(
-  `(?:^|(?<=[.!?)\\]]\\s{1,3})|(?<=\\n))(${LABELS.map((l) => l[1]).join('|')})\\s*(?::|\\.(?=\\s)|-(?=\\s)|\\n)\\s*`,
-  'gi',
-);
-const sectionOf = (label: string): Section => LABELS.find(([, words]) => new RegExp(`^(?:${words})$`, 'i').test(label))?.[0] ?? 'unknown';
+const LABEL = new RegExp(`(${LABELS.map((l) => l[1]).join('|')})\\s*(?::|\\.(?=\\s)|-(?=\\s)|\\n)\\s*`, 'iy');
+const SECTION_OF = new Map(LABELS.flatMap(([section, words]) => expand(words).map((w) => [w, section] as const)));
+/** "aims?" is "aim" and "aims"; "main outcomes?(?: and)? measures?" has eight forms. */
+function expand(words: string): string[] {
+  return words.split(/\|(?![^(]*\))/).flatMap((word) => {
+    let forms = [''];
+    for (const part of word.match(/\(\?:[^)]*\)\??|.\??/g) ?? []) {
+      const optional = part.endsWith('?');
+      const plain = part.replace(/\?$/, '');
+      const choices = plain.startsWith('(?:') ? plain.slice(3, -1).split('|').flatMap(expand) : [plain];
+      forms = forms.flatMap((f) => [...(optional ? [f] : []), ...choices.map((c) => f + c)]);
+    }
+    return forms;
+  });
+}
+const isLetter = (c: number): boolean => (c | 32) >= 97 && (c | 32) <= 122;
+const isBlank = (c: number): boolean => c === 32 || (c >= 9 && c <= 13) || c === 160;
+const FIRST_WORDS = new Set([...SECTION_OF.keys()].map((label) => firstWord(label, 0)));
+/** The letters at a place, in lower case; '' when they are more than any label begins with. */
+function firstWord(text: string, at: number): string {
+  let end = at;
+  while (end - at < 16 && end < text.length && isLetter(text.charCodeAt(end))) end++;
+  return text.slice(at, end).toLowerCase();
+}
+const sectionOf = (label: string): Section => SECTION_OF.get(label.toLowerCase()) ?? 'unknown';
 
 /** What was done is told in the past: an unstructured sentence with a verb in the past may be methods. */
 const METHODS_LIKE =
@@ -47,20 +67,25 @@ export interface Block {
 }
 
 /** The labelled stretches of an abstract, in order. An unstructured one is a single block without a label. */
-export function blocksOf(abstract: string): Block[] {
+export const blocksOf = (abstract: string): Block[] => blocksAt(abstract, startsOf(abstract));
+
+function blocksAt(abstract: string, starts: readonly number[]): Block[] {
+  if (!abstract) return [];
   const blocks: Block[] = [];
   let open: Omit<Block, 'to'> = { label: '', section: 'unknown', from: 0 };
-  for (const found of abstract.matchAll(LABEL)) {
-    if (found.index > open.from) blocks.push({ ...open, to: found.index });
-    open = { label: found[1]!, section: sectionOf(found[1]!), from: found.index + found[0].length };
+  let named = 0;
+  for (const at of starts) {
+    if (at < open.from || !FIRST_WORDS.has(firstWord(abstract, at))) continue;
+    LABEL.lastIndex = at;
+    const found = LABEL.exec(abstract);
+    if (!found) continue;
+    if (at > open.from) blocks.push({ label: open.label, section: open.section, from: open.from, to: at });
+    open = { label: found[1]!, section: sectionOf(found[1]!), from: at + found[0].length };
+    if (open.section !== 'unknown') named++;
   }
-  if (open.from < abstract.length) blocks.push({ ...open, to: abstract.length });
+  if (open.from < abstract.length) blocks.push({ label: open.label, section: open.section, from: open.from, to: abstract.length });
   // One label alone is more likely a word at the head of a sentence than a structure.
-  return blocks.filter((b) => b.section !== 'unknown').length >= 2
-    ? blocks
-    : abstract
-      ? [{ label: '', section: 'unknown', from: 0, to: abstract.length }]
-      : [];
+  return named >= 2 && blocks.length > 1 ? blocks : [{ label: '', section: 'unknown', from: 0, to: abstract.length }];
 }
 
 /**
@@ -68,27 +93,41 @@ export function blocksOf(abstract: string): Block[] {
  * reader of cues takes those that read like methods for methods.
  */
 export function sentencesOf(abstract: string): Sentence[] {
-  const blocks = blocksOf(abstract);
+  const starts = startsOf(abstract);
+  const blocks = blocksAt(abstract, starts);
   const structured = blocks.length > 1;
-  return blocks.flatMap(({ from, to, section }) =>
-    splitSentences(abstract.slice(from, to)).map(({ text, start }) => ({
-      text,
-      start: start + from,
-      section: structured ? section : 'unlabelled',
-    })),
-  );
+  const sentences: Sentence[] = [];
+  for (const { from, to, section } of blocks) {
+    let begin = from;
+    for (let k = 0; k <= starts.length; k++) {
+      const end = k === starts.length ? to : Math.min(starts[k]!, to);
+      if (end <= begin) continue;
+      const piece = abstract.slice(begin, end);
+      const text = piece.trim();
+      if (text)
+        sentences.push({ text, start: begin + piece.length - piece.trimStart().length, section: structured ? section : 'unlabelled' });
+      begin = end;
+      if (end === to) break;
+    }
+  }
+  return sentences;
 }
 
-function splitSentences(text: string): { text: string; start: number }[] {
-  const out: { text: string; start: number }[] = [];
-  let from = 0;
-  for (const end of text.matchAll(/(?<!\b(?:vs|e\.g|i\.e|al|no|Dr|approx))[.!?](?=\s+[A-Z0-9“"(])/g)) {
-    out.push({ text: text.slice(from, end.index + 1), start: from });
-    from = end.index + 1;
+/** Abbreviations whose stop ends no sentence. */
+const ABBREVIATED = /\b(?:vs|e\.g|i\.e|al|no|Dr|approx)$/;
+const OPENS = /[A-Z0-9“"(]/;
+
+/** Where sentences begin: at the text's beginning, after a stop and white space before a capital, and on a new line. */
+function startsOf(text: string): number[] {
+  const starts = [0];
+  for (let i = 0; i < text.length - 1; i++) {
+    const c = text.charCodeAt(i);
+    const stop = c === 46 || c === 33 || c === 63;
+    if ((!stop && c !== 10) || (stop && !isBlank(text.charCodeAt(i + 1)))) continue;
+    let next = i + 1;
+    while (next < text.length && isBlank(text.charCodeAt(next))) next++;
+    if (next >= text.length || (stop && (!OPENS.test(text[next]!) || ABBREVIATED.test(text.slice(Math.max(0, i - 7), i))))) continue;
+    if (starts.at(-1) !== next) starts.push(next);
   }
-  if (text.slice(from).trim()) out.push({ text: text.slice(from), start: from });
-  return out.map((s) => {
-    const lead = s.text.length - s.text.trimStart().length;
-    return { text: s.text.trim(), start: s.start + lead };
-  });
+  return starts;
 }

@@ -41,13 +41,17 @@ export const SOURCE_MASKS: readonly Mask[] = PUBLICATION_TYPES.map(({ code }) =>
   SOURCES_OF[code] ? axisMask('sourceType', SOURCES_OF[code]) : ANYWHERE,
 );
 
+const WORKED_OUT = new Map<Mask, Mask | null>();
+
 /** The source types that the possible publication types allow together; null when they do not narrow it. */
 export function sourcesOfPublication(publications: Mask): Mask | null {
-  let mask = 0;
-  for (const code of codesOf(PUBLICATION_TYPES, publications)) {
-    const own = SOURCE_MASKS[PUBLICATION_TYPES.findIndex((v) => v.code === code)]!;
-    if (own === ANYWHERE) return null;
-    mask |= own;
+  const known = WORKED_OUT.get(publications);
+  if (known !== undefined) return known;
+  let mask: Mask | null = 0;
+  for (let bit = 0; bit < SOURCE_MASKS.length && mask !== null; bit++) {
+    if (!((publications >>> bit) & 1)) continue;
+    mask = SOURCE_MASKS[bit] === ANYWHERE ? null : (mask | SOURCE_MASKS[bit]!) >>> 0;
   }
-  return mask >>> 0;
+  WORKED_OUT.set(publications, mask);
+  return mask;
 }

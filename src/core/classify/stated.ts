@@ -1,6 +1,6 @@
 import type { BibRecord, Vocabulary } from '@/core/record';
 import { axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
-import { type Claim, VENUE_FACTS } from './claim';
+import { type Claim, makeClaim, VENUE_FACTS } from './claim';
 import { typeTermsOf } from './notes';
 
 /** What a database says of everything in it, as far as it bears on single items. Part of its limiter profile. */
@@ -32,6 +32,8 @@ export const TERM_RULES: Readonly<Partial<Record<Vocabulary, string>>> = {
   'mods-genre': 'mods-type',
   own: 'plain-word',
 };
+
+const SCHOLARLY_JOURNAL = ['scholarly-journal'] as const;
 
 interface Indexed {
   quote: string;
@@ -73,20 +75,14 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
       // Only indexers put several types on one item; a file format has one.
       const mask = one.vocabulary === 'ris-type' ? axisMask(axis, one.sets[axis]) : withNeighbours(axis, one, indexed);
       const tier = one.vocabulary === 'medline-subset' ? 'venue' : 'asserted';
-      found.claims.push({ axis, mask, rule: one.rule, tier, field: 'type', quote: one.quote, start: 0, end: 0 });
+      found.claims.push(makeClaim(axis, mask, one.rule, tier, 'type', one.quote));
     }
   }
   if (scope.allJournalsRefereed) {
-    const claim = {
-      rule: 'database-scope',
-      tier: 'venue',
-      field: 'database',
-      quote: 'every journal in this database is refereed',
-      start: 0,
-      end: 0,
-    } as const;
-    found.claims.push({ axis: 'venue', mask: 1 << VENUE_FACTS.indexOf('refereed-if-a-journal'), ...claim });
-    if (isInJournal(record)) found.claims.push({ axis: 'sourceType', mask: axisMask('sourceType', ['scholarly-journal']), ...claim });
+    const quote = 'every journal in this database is refereed';
+    found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed-if-a-journal'), 'database-scope', 'venue', 'database', quote));
+    if (isInJournal(record))
+      found.claims.push(makeClaim('sourceType', axisMask('sourceType', SCHOLARLY_JOURNAL), 'database-scope', 'venue', 'database', quote));
   }
   return found;
 }

@@ -10,7 +10,7 @@ import {
   RANDOMISED,
   type TermSets,
 } from '@/core/vocabularies';
-import type { Claim } from './claim';
+import { type Claim, makeClaim } from './claim';
 import { pageCount } from './shape';
 
 /**
@@ -642,7 +642,7 @@ export function usualClaim(axis: CodedAxis, mask: Mask, record: BibRecord): Clai
       if (r.has && !r.has.test(text) && !r.has.test(record.abstract)) continue;
       if (r.lacks && (r.lacks.test(text) || (!r.has && !r.titleOnly && !ENGLISH.test(text)))) continue;
     }
-    return { axis, mask: r.goal, rule: r.id, tier: 'weak', field: 'text', quote: '', start: 0, end: 0, usual: true };
+    return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);
   }
   return null;
 }

@@ -1,4 +1,4 @@
-import type { Vocabulary } from '@/core/record';
+import { remembered, type Vocabulary } from '@/core/record';
 import { COAR_TYPES } from './coar-types';
 import { BIBTEX_TYPES, CSL_TYPES } from './entry-types';
 import { JATS_ARTICLE_TYPES } from './jats-article-types';
@@ -136,7 +136,9 @@ export function knownTerm(vocabulary: Vocabulary, term: string): KnownTerm | nul
   return vocabulary === 'mods-genre' ? knownWord(term) : null;
 }
 
-function knownWord(term: string): KnownTerm | null {
+const knownWord: (term: string) => KnownTerm | null = remembered(lookUpWord);
+
+function lookUpWord(term: string): KnownTerm | null {
   const plain = plainTerm(term);
   for (const form of [plain, singular(plain), plain.replaceAll(' ', '-')])
     for (const [list, rows] of OWN) {

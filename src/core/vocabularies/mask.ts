@@ -31,7 +31,20 @@ export function maskOf(values: readonly AxisValue[], codes: readonly string[]): 
   return mask >>> 0;
 }
 
-export const axisMask = (axis: CodedAxis, codes: readonly string[]): Mask => maskOf(CODED_AXES[axis].values, codes);
+/** Tables hold the same few lists of codes; each is looked up once. */
+const KNOWN_MASKS: Record<CodedAxis, WeakMap<readonly string[], Mask>> = {
+  sourceType: new WeakMap(),
+  publicationType: new WeakMap(),
+  peerReview: new WeakMap(),
+  design: new WeakMap(),
+};
+export function axisMask(axis: CodedAxis, codes: readonly string[]): Mask {
+  const known = KNOWN_MASKS[axis].get(codes);
+  if (known !== undefined) return known;
+  const mask = maskOf(CODED_AXES[axis].values, codes);
+  KNOWN_MASKS[axis].set(codes, mask);
+  return mask;
+}
 
 export const codesOf = (values: readonly AxisValue[], mask: Mask): string[] =>
   values.filter((_, bit) => (mask >>> bit) & 1).map((v) => v.code);

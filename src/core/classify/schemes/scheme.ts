@@ -122,6 +122,8 @@ export function levelTableOf(scheme: EvidenceScheme, kind: string): LevelTable {
   const ofPublication = byPublication && PUBLICATION_TYPES.map(({ code }) => (byPublication[code] ? mask(byPublication[code]) : 0));
   const everything = mask(scheme.levels.map((l) => l.code));
 
+  const workedOut = new Map<number, Mask>();
+
   function ofDesign(bit: number, attributes: Mask, includes: Mask): Mask {
     if (isReview[bit] && includes !== 0) {
       const row = included.find((r) => (includes & ~r.of) === 0);
@@ -138,6 +140,11 @@ export function levelTableOf(scheme: EvidenceScheme, kind: string): LevelTable {
     kind,
     usesPublications: ofPublication !== undefined,
     levelsOf(designs, attributes, includes = 0, publications = 0) {
+      // Most works have no facts that move a level: their sets of designs are few, and each is worked out once.
+      const plainly = includes === 0 && (!ofPublication || publications === 0);
+      const key = designs * 64 + attributes;
+      const known = plainly ? workedOut.get(key) : undefined;
+      if (known !== undefined) return known;
       let all = 0;
       for (let bit = 0; bit < DESIGNS.length; bit++) if ((designs >>> bit) & 1) all |= ofDesign(bit, attributes, includes);
       if (ofPublication && publications) {
@@ -147,6 +154,7 @@ export function levelTableOf(scheme: EvidenceScheme, kind: string): LevelTable {
         all = (all & own) >>> 0 || own;
       }
       if (bitCount(all) === 0) throw new RangeError('a work with no possible design has no level');
+      if (plainly) workedOut.set(key, all >>> 0);
       return all >>> 0;
     },
   };
