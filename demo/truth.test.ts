@@ -45,7 +45,6 @@ async function demo(): Promise<{
     classification: classifyWork(
       group.map((i) => ({
         key: i,
-        dates: records[i]!.record.dates,
         found: claimsOfRecord(records[i]!.record, records[i]!.scope),
       })),
       levels,

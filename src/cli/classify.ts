@@ -15,7 +15,7 @@ export async function classifyCommand(files: readonly string[], settings: Settin
     for await (const entry of entriesOf(file, settings)) {
       if (entry.kind === 'rejected') continue;
       const found = claimsOfRecord(entry.record, settings.scope);
-      const { axes, dates, flags, claims, unmapped } = classifyWork([{ key: entry.ordinal, dates: entry.record.dates, found }], levels);
+      const { axes, dates, flags, claims, unmapped } = classifyWork([{ key: entry.ordinal, found }], levels);
       records++;
       settled += WORK_AXES.filter((a) => axes[a].status === 'settled').length;
       await printLine({

@@ -16,7 +16,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   const records: { file: number; found: RecordOfWork }[] = [];
   const { mergeable, places } = await mergeableOf(files, settings, (record, file) => {
     const found = claimsOfRecord(record, settings.scope);
-    records.push({ file, found: { key: records.length, dates: record.dates, found } });
+    records.push({ file, found: { key: records.length, found } });
   });
   const members = worksOf(mergeRecords(mergeable).head);
   const rows: ColumnRow[] = members.map((m, i) => ({

@@ -1,11 +1,12 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { Flag, RecordClaims, Tier } from '@/core/classify';
+import type { EvidenceScheme, Flag, RecordClaims, Tier, WorkAxis, WorkCause } from '@/core/classify';
 import type { DecisionVerdict, Quota } from '@/core/flow';
 import type { Format } from '@/core/formats';
 import type { LinkType, MergedField, MergeKeys } from '@/core/merge';
 import type { CountReasons, LimiterProfile, SearchStep } from '@/core/parity';
 import type { BibRecord, ColumnMapping, Problem } from '@/core/record';
 import type { MaskAxis, Sieve } from '@/core/sieve';
+import type { VenueEntry } from '@/core/venues';
 
 /** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
 export const Review = defineEntity({
@@ -181,6 +182,8 @@ export interface StoredAxis {
   tier: Tier | null;
   /** What the contradicting claims say, when they do. */
   disputed: string[];
+  /** Why it is conflicting, or which claims disagree: works that share one can be ruled on together. */
+  causes?: WorkCause[];
 }
 
 export const Work = defineEntity({
@@ -319,6 +322,65 @@ export const WorkEdit = defineEntity({
   },
 });
 
+/** An entry of a review's register of venues: a journal or a press. */
+export const VenueRow = defineEntity({
+  name: 'VenueRow',
+  tableName: 'venue',
+  properties: {
+    reviewId: p.uuid().primary(),
+    /** What tells it from others: ISSNs and first year, or the name. */
+    key: p.string().length(400).primary(),
+    entry: p.json<VenueEntry>(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type VenueRow = InferEntity<typeof VenueRow>;
+
+/** An evidence scheme of a review's own, copied from another and changed. */
+export const SchemeRow = defineEntity({
+  name: 'SchemeRow',
+  tableName: 'evidence_scheme',
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.string().length(40).primary(),
+    doc: p.json<EvidenceScheme>(),
+    /** Raised by every edit: two people's edits cannot silently overwrite each other. */
+    edit: p.integer(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type SchemeRow = InferEntity<typeof SchemeRow>;
+
+/** What a person ruled on an axis of one work, or of all that share a cause. Only ever added; undone by a row that names it. */
+export const RulingRow = defineEntity({
+  name: 'RulingRow',
+  tableName: 'ruling',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    axis: p.string().length(20).$type<WorkAxis>(),
+    codes: p.json<string[]>(),
+    /** On one work; on the works that shared a cause then; or on later ones too. */
+    reach: p.enum(['one', 'these', 'standing'] as const),
+    cause: p.json<RulingCause>().nullable(),
+    /** Records it is bound to, so that a later split or join carries it; their stable names hold across imports. */
+    records: p.json<number[]>(),
+    names: p.json<string[]>(),
+    /** How many works it was on when it was made. */
+    works: p.integer(),
+    reason: p.text(),
+    undoes: p.integer().nullable(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type RulingRow = InferEntity<typeof RulingRow>;
+
+/** What works share: the title of their journal, or why an axis of theirs is disputed. */
+export type RulingCause = { kind: 'journal'; key: string; label: string } | { kind: 'claims'; key: string; label: string };
+
 export const ReviewColumns = defineEntity({
   name: 'ReviewColumns',
   properties: {
@@ -370,7 +432,7 @@ export const Job = defineEntity({
   properties: {
     reviewId: p.uuid().primary(),
     id: p.uuid().primary(),
-    kind: p.enum(['import-file', 'classify-review'] as const),
+    kind: p.enum(['import-file', 'classify-review', 'reclassify'] as const),
     fileId: p.uuid().nullable(),
     state: p.enum(['queued', 'running', 'done', 'cancelled', 'failed'] as const),
     /** Set by a person; the worker heeds it at its next step. */
@@ -406,6 +468,9 @@ export const entities = [
   MergeRulingRow,
   WorkLink,
   WorkEdit,
+  VenueRow,
+  SchemeRow,
+  RulingRow,
   ReviewColumns,
   SieveVersion,
   Decision,

@@ -1,15 +1,14 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { MERGE_RULES } from '@/core/merge';
 import { type Columns, decodeColumns, encodeColumns } from '@/core/sieve';
 import { Review, ReviewColumns, SourceDatabase } from '@/db/schema';
 import { classifyWorks } from './classify-works';
+import { columnsBasis } from './columns-basis';
 import type { Context } from './context';
 import { deriveRecords } from './derive-records';
 import { linkWorks } from './family-links';
 import { standingRulings } from './merge-rulings';
 import { mergeWorks } from './merge-works';
 import type { Progress } from './progress';
-import { RULE_SET } from './rule-set';
 import { assignWorkNumbers } from './work-numbers';
 
 /**
@@ -52,7 +51,7 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     const families = await linkWorks(tx, reviewId, merged, numbers, rulings);
     for (const no of fresh) changed.add(numbers.get(no)!);
     for (const no of families.changed) changed.add(no);
-    const basis = JSON.stringify([review.scheme, review.kind, databases.map((d) => d.id), RULE_SET, MERGE_RULES]);
+    const basis = await columnsBasis(tx, review, databases);
     const before = await columnsBefore(tx, reviewId, basis);
     review.revision += 1;
     const kept = before && { columns: before, changed };

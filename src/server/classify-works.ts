@@ -1,28 +1,18 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import {
-  type Classification,
-  classifyWork,
-  FLAGS,
-  type LevelTable,
-  levelTable,
-  type RecordClaims,
-  type RecordOfWork,
-} from '@/core/classify';
+import { type Classification, FLAGS, type LevelTable, type RecordClaims, type WorkCause } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
-import { axisValues, type Columns, copyRow, emptyColumns, MASK_AXES, setRow } from '@/core/sieve';
+import { axisValues, type Columns, copyRow, emptyColumns, MASK_AXES, type MaskAxis, setRow } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/db/schema';
 import { fieldEdits } from './field-edits';
+import { type Judgeable, judge, judgingOf } from './judging';
 
 const PAGE = 1000;
 
-interface MemberRead {
-  no: number;
-  database_id: string | null;
+interface MemberRead extends Judgeable {
   item: BibRecord;
-  doc: RecordClaims;
 }
 
 /**
@@ -39,7 +29,7 @@ export async function classifyWorks(
   kept: { columns: Columns; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
 ): Promise<Columns> {
-  const levels = levelTable(review.scheme, review.kind);
+  const judging = await judgingOf(tx, review, databases);
   const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
   const trust = new Map(databases.map((d, i) => [d.id, i]));
   const edits = await fieldEdits(tx, review.id);
@@ -60,7 +50,7 @@ export async function classifyWorks(
   let done = 0;
   const add = (no: number, open: readonly MemberRead[]) => {
     const membership = open.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
-    const classification = classifyWork(open.map(asRecordOfWork), levels);
+    const { classification, causes } = judge(judging, open);
     setRow(columns, row++, { number: no, classification, membership });
     const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
     const merged = mergeWork(
@@ -81,7 +71,7 @@ export async function classifyWorks(
       shown,
       open.map((m) => m.no),
       membership,
-      storedAxes(classification, levels),
+      storedAxes(classification, causes, judging.levels),
       flags,
       null,
       null,
@@ -133,7 +123,7 @@ async function readMembers(tx: EntityManager, reviewId: string, records: readonl
   if (records.length === 0) return new Map();
   const wanted = [reviewId, `{${records.join(',')}}`];
   const rows = await tx.execute<Omit<MemberRead, 'doc'>[]>(
-    'select no, database_id, item from record where review_id = ? and no = any(?::int[])',
+    'select no, database_id, stable_name, item from record where review_id = ? and no = any(?::int[])',
     wanted,
   );
   const claims = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
@@ -143,8 +133,6 @@ async function readMembers(tx: EntityManager, reviewId: string, records: readonl
   const docs = new Map(claims.map((c) => [c.record_no, c.doc]));
   return new Map(rows.map((r) => [r.no, { ...r, doc: docs.get(r.no)! }]));
 }
-
-const asRecordOfWork = (m: MemberRead): RecordOfWork => ({ key: m.no, dates: m.item.dates, found: m.doc });
 
 const WORK_COLUMNS = [
   'review_id',
@@ -171,15 +159,23 @@ const SHOWN_FIELDS = ['title', 'authors', 'container', 'doi', 'pmid'] as const;
 export const withFamilyFlags = (own: readonly string[], family: readonly FamilyFlag[]) =>
   FLAGS.filter((f) => own.includes(f) || (family as readonly string[]).includes(f));
 
-function storedAxes(classification: Classification, levels: LevelTable): Record<string, StoredAxis> {
+export function storedAxes(
+  classification: Classification,
+  causes: Partial<Record<string, WorkCause[]>>,
+  levels: LevelTable,
+): Record<MaskAxis, StoredAxis> {
   return Object.fromEntries(
     MASK_AXES.map((axis) => {
       const values = axisValues(axis, levels.scheme);
       const { mask, stated, status, tier, disputed } = classification.axes[axis];
-      return [
-        axis,
-        { codes: codesOf(values, mask), stated: codesOf(values, stated.mask), status, tier, disputed: codesOf(values, disputed) },
-      ];
+      const stored: StoredAxis = {
+        codes: codesOf(values, mask),
+        stated: codesOf(values, stated.mask),
+        status,
+        tier,
+        disputed: codesOf(values, disputed),
+      };
+      return [axis, causes[axis] ? { ...stored, causes: causes[axis] } : stored];
     }),
-  );
+  ) as Record<MaskAxis, StoredAxis>;
 }

@@ -4,7 +4,7 @@ import { type MappedTerm, termSets } from '@/core/parity';
 import { VOCABULARIES, type Vocabulary } from '@/core/record';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, NotFound, openReview, type Result, refuse } from './context';
-import { enqueue } from './queue';
+import { queueReclassify } from './queue';
 import { databasesOf } from './save-database';
 
 export const MapTerm = z.strictObject({
@@ -74,7 +74,7 @@ export async function mapTerm(ctx: Context, reviewId: string, input: z.infer<typ
     const terms: MappedTerm[] = input.sets ? [...others, { vocabulary: input.vocabulary, term: input.term, sets: input.sets }] : others;
     tx.assign(database, { profile: { ...database.profile, terms } });
     await tx.flush();
-    await enqueue(tx, reviewId, 'classify-review', ctx.now());
+    await queueReclassify(tx, reviewId, ctx.now());
     return { ok: true };
   });
 }

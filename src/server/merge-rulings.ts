@@ -110,7 +110,7 @@ export async function undoMerge(ctx: Context, reviewId: string, { act }: z.infer
 }
 
 /** The next number of a table of a review whose rows are counted. A lock keeps two people from getting the same. */
-export async function nextSeq(tx: EntityManager, table: 'merge_ruling' | 'work_edit', reviewId: string): Promise<number> {
+export async function nextSeq(tx: EntityManager, table: 'merge_ruling' | 'work_edit' | 'ruling', reviewId: string): Promise<number> {
   await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`${table}:${reviewId}`]);
   const [{ next }] = await tx.execute<[{ next: number }]>(`select coalesce(max(seq), 0) + 1 as next from ${table} where review_id = ?`, [
     reviewId,

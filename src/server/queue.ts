@@ -36,7 +36,7 @@ export async function closeQueue() {
 }
 
 /** Files that a person waits for come before works that are classified anew. */
-const PRIORITY: Record<Job['kind'], number> = { 'import-file': 1, 'classify-review': 0 };
+const PRIORITY: Record<Job['kind'], number> = { 'import-file': 2, reclassify: 1, 'classify-review': 0 };
 
 /** Puts a job into the queue and its progress row into our table, in the caller's transaction. */
 export async function enqueue(
@@ -70,4 +70,10 @@ export async function enqueue(
     db: { executeSql: (text: string, values: unknown[]) => client.query(text, values) },
   });
   return id;
+}
+
+/** Queues the reclassification of a review's works, unless work that includes it waits already. */
+export async function queueReclassify(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+  const waiting = await tx.count(Job, { reviewId, kind: { $in: ['classify-review', 'reclassify'] }, state: 'queued' });
+  if (waiting === 0) await enqueue(tx, reviewId, 'reclassify', at);
 }

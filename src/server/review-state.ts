@@ -1,9 +1,10 @@
-import { type EvidenceScheme, SCHEMES } from '@/core/classify';
+import type { EvidenceScheme } from '@/core/classify';
 import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
 import { isoToDay } from '@/core/record';
 import { type Columns, decodeColumns, emptyColumns, limiterWords, runSieve, type SieveContext, type SieveRun } from '@/core/sieve';
 import { Decision, type Review, ReviewColumns } from '@/db/schema';
 import { type Context, openReview } from './context';
+import { schemeOf } from './scheme-of';
 
 export interface CurrentDecision {
   verdict: DecisionVerdict;
@@ -32,9 +33,9 @@ export interface ReviewState {
 /** The same core that answers in the browser, run on the server over the same columns. */
 export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
   const review = await openReview(ctx, reviewId);
-  const scheme = SCHEMES[review.scheme]!;
+  const scheme = await schemeOf(ctx.em, review);
   const columns = await columnsOf(ctx, review);
-  const run = runSieve(review.sieve, columns, sieveContext(review));
+  const run = runSieve(review.sieve, columns, sieveContext(review, scheme));
   const decisions = await latestDecisions(ctx, reviewId);
   const counts = emptyStates();
   const indexOf = new Map<number, number>();
@@ -47,7 +48,7 @@ export async function reviewState(ctx: Context, reviewId: string): Promise<Revie
   return { review, scheme, columns, run, decisions, states, counts, indexOf };
 }
 
-export const sieveContext = (review: Review): SieveContext => ({ asOf: isoToDay(review.asOf), scheme: SCHEMES[review.scheme]! });
+export const sieveContext = (review: Review, scheme: EvidenceScheme): SieveContext => ({ asOf: isoToDay(review.asOf), scheme });
 
 export async function columnBytes(ctx: Context, reviewId: string): Promise<Uint8Array | null> {
   const row = await ctx.em.findOne(ReviewColumns, { reviewId });

@@ -3,6 +3,7 @@ import { classifyReview } from './classify-review';
 import type { Context } from './context';
 import { importFile } from './import-file';
 import { Cancelled, progressOf } from './progress';
+import { reclassifyReview } from './reclassify';
 
 /** Does one queued job. A job that was done already is left alone, so that it may be delivered twice. */
 export async function runJob(ctx: Context, reviewId: string, jobId: string, lastTry: boolean): Promise<void> {
@@ -15,6 +16,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   const heartbeat = setInterval(() => void progress.write({}).catch(() => {}), 5000);
   try {
     if (job.kind === 'import-file') await importFile(ctx, reviewId, job.fileId!, progress);
+    else if (job.kind === 'reclassify') await reclassifyReview(ctx, reviewId, progress);
     else await classifyReview(ctx, reviewId, progress);
     await progress.write({ state: 'done', message: '' });
   } catch (error) {

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { limiterProfile, scopeOf } from '@/core/parity';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
-import { enqueue } from './queue';
+import { queueReclassify } from './queue';
 import { ruleSetFor } from './rule-set';
 
 export const DatabaseInput = z.strictObject({
@@ -35,7 +35,7 @@ export async function saveDatabase(ctx: Context, reviewId: string, input: Databa
     if (old) {
       const scopeChanges = ruleSetFor(scopeOf(old.profile)) !== ruleSetFor(scopeOf(profile));
       await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
-      if (scopeChanges) await enqueue(tx, reviewId, 'classify-review', ctx.now());
+      if (scopeChanges) await queueReclassify(tx, reviewId, ctx.now());
     } else {
       tx.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }

@@ -1,10 +1,11 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
-import { SCHEMES } from '@/core/classify';
+import type { EvidenceScheme } from '@/core/classify';
 import { axisValues, type Sieve, sieveSchema } from '@/core/sieve';
 import { Review, SieveVersion } from '@/db/schema';
 import { type Context, openReview, type Refusal, type Result, refuse } from './context';
 import { RULE_SET } from './rule-set';
+import { schemeOf } from './scheme-of';
 
 export const SieveInput = z.strictObject({ sieve: sieveSchema, seenEdit: z.int() });
 
@@ -26,7 +27,7 @@ export interface Outrun extends Refusal {
 /** Saves the working sieve, unless somebody else changed it since it was read. */
 export async function saveSieve(ctx: Context, reviewId: string, input: z.infer<typeof SieveInput>): Promise<Result<SavedSieve> | Outrun> {
   const review = await openReview(ctx, reviewId);
-  const unknown = unknownCode(input.sieve, review.scheme);
+  const unknown = unknownCode(input.sieve, await schemeOf(ctx.em, review));
   if (unknown) return refuse('unknown-code', `"${unknown}" is not a value that a limiter can allow in this review.`);
   const changed = await ctx.em.nativeUpdate(
     Review,
@@ -42,10 +43,10 @@ export async function saveSieve(ctx: Context, reviewId: string, input: z.infer<t
   return { ok: true, edit: input.seenEdit + 1, versionEdited, revision: review.revision };
 }
 
-function unknownCode(sieve: Sieve, schemeId: string): string | null {
+function unknownCode(sieve: Sieve, scheme: EvidenceScheme): string | null {
   for (const { test } of sieve) {
     if (test.kind !== 'coded') continue;
-    const codes = new Set(axisValues(test.axis, SCHEMES[schemeId]!).map((v) => v.code));
+    const codes = new Set(axisValues(test.axis, scheme).map((v) => v.code));
     const bad = test.allowed.find((code) => !codes.has(code));
     if (bad) return bad;
   }

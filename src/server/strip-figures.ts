@@ -1,4 +1,4 @@
-import { SCHEMES } from '@/core/classify';
+import { QUESTION_KINDS } from '@/core/classify';
 import type { Context } from './context';
 import { overview } from './overview';
 import { type ReviewState, reviewState } from './review-state';
@@ -25,7 +25,7 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
   const o = await overview(ctx, reviewId, state);
   const { review } = state;
   return {
-    kind: SCHEMES[review.scheme]?.kinds[review.kind]?.label ?? review.kind,
+    kind: QUESTION_KINDS[review.kind]?.label ?? state.scheme.kinds[review.kind]?.label ?? review.kind,
     records: o.records,
     works: o.works,
     settledShare: o.settledShare,

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { PreviewRuling, previewRuling, RuleAxis, ruleAxis, UndoRuling, undoRuling } from './axis-rulings';
+import { classifyView } from './classify-view';
 import type { Context } from './context';
 import { MapTerm, mapTerm } from './database-terms';
 import { DecideWork, decideWork } from './decide-work';
@@ -14,6 +16,8 @@ import { ReviewSettings, saveSettings } from './review-settings';
 import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
 import { freezeSieve, SieveInput, saveSieve } from './save-sieve';
+import { CopyScheme, copyScheme, DropScheme, dropScheme, SaveScheme, saveScheme } from './schemes';
+import { DropVenue, dropVenue, importVenues, previewVenues, SaveVenue, saveVenue, VenueFileText } from './venue-register';
 
 const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, input: I) => Promise<O>) => ({ input, run });
 
@@ -40,6 +44,17 @@ export const VERBS = {
   'edit-field': verb(EditField, editField),
   'merge-again': verb(z.strictObject({}), mergeAgain),
   'cancel-job': verb(JobId, cancelJob),
+  'rule-axis': verb(RuleAxis, ruleAxis),
+  'preview-ruling': verb(PreviewRuling, previewRuling),
+  'undo-ruling': verb(UndoRuling, undoRuling),
+  'classify-view': verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await classifyView(ctx, id) })),
+  'preview-venues': verb(VenueFileText, previewVenues),
+  'import-venues': verb(VenueFileText, importVenues),
+  'save-venue': verb(SaveVenue, saveVenue),
+  'drop-venue': verb(DropVenue, dropVenue),
+  'copy-scheme': verb(CopyScheme, copyScheme),
+  'save-scheme': verb(SaveScheme, saveScheme),
+  'drop-scheme': verb(DropScheme, dropScheme),
   pair: verb(PairOfRecords, pairView),
   works: verb(WorkNumbers, async (ctx, id, numbers) => ({ ok: true as const, works: await listWorks(ctx, id, numbers) })),
   'order-works': verb(OrderWorks, async (ctx, id, input) => ({ ok: true as const, numbers: await orderWorks(ctx, id, input) })),

@@ -1,4 +1,4 @@
-import { type Classification, classifyWork, levelTable, type RecordClaims } from '@/core/classify';
+import type { Classification, EvidenceScheme, WorkCause } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
 import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
@@ -8,6 +8,7 @@ import { absorbedBy, type DecisionToSettle, decisionsToSettle } from './absorbed
 import { type Context, NotFound } from './context';
 import { type Family, familyOf } from './families-view';
 import { fieldEdits } from './field-edits';
+import { type Judgeable, judge, judgingOf } from './judging';
 import { type CurrentDecision, decisionsOn, outcomeWords, reviewState } from './review-state';
 import { databasesOf, UNATTRIBUTED } from './save-database';
 
@@ -25,8 +26,9 @@ export interface RecordDetail {
 /** Everything about one work that the reading pane and the evidence view show. Plain data. */
 export interface WorkDetail {
   no: number;
-  /** The review's evidence scheme. */
-  schemeId: string;
+  /** The review's evidence scheme, and its kind of question. */
+  scheme: EvidenceScheme;
+  kind: string;
   /** The merged citation. */
   shown: BibRecord;
   /** Records whose title and abstract are shown; 0 when a person set them. */
@@ -39,6 +41,8 @@ export interface WorkDetail {
   unsettled: DecisionToSettle | null;
   records: RecordDetail[];
   classification: Classification;
+  /** Why axes are disputed, if they are. */
+  causes: Partial<Record<string, WorkCause[]>>;
   earliest: DayInterval | null;
   clauses: Clause[];
   draft: string;
@@ -51,15 +55,12 @@ export interface WorkDetail {
   history: { verdict: string; reasonText: string; grounds: string; person: string; at: string; sieveVersion: number }[];
 }
 
-interface Row {
-  no: number;
-  database_id: string | null;
+interface Row extends Judgeable {
   file: string;
   line: number;
   raw: string;
   item: BibRecord;
   problems: Problem[];
-  doc: RecordClaims;
 }
 
 export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
@@ -69,7 +70,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   if (index === undefined || !work) throw new NotFound('There is no such work.');
   const databases = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d]));
   const rows = await ctx.em.execute<Row[]>(
-    `select r.no, r.database_id, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
+    `select r.no, r.database_id, r.stable_name, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
      join record r on r.review_id = m.review_id and r.no = m.record_no
      join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
      join import_file f on f.review_id = r.review_id and f.id = r.file_id
@@ -81,10 +82,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
   });
   const { review } = state;
-  const classification = classifyWork(
-    rows.map((r) => ({ key: r.no, dates: r.item.dates, found: r.doc })),
-    levelTable(review.scheme, review.kind),
-  );
+  const { classification, causes } = judge(await judgingOf(ctx.em, review, [...databases.values()]), rows);
   classification.flags = work.flags;
   const trust = new Map([...databases.keys()].map((id, i) => [id, i]));
   const { item: shown, fields } = mergeWork(
@@ -106,14 +104,16 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const decision = state.decisions.get(workNo) ?? null;
   return {
     no: workNo,
-    schemeId: review.scheme,
+    scheme: state.scheme,
+    kind: review.kind,
     shown,
     shownFrom: { title: from('title'), abstract: from('abstract') },
     fields,
     family: await familyOf(ctx, reviewId, workNo),
     unsettled: (await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null,
-    records: records.map(({ doc: _doc, database_id: _id, ...record }) => record),
+    records: records.map(({ doc: _doc, database_id: _id, stable_name: _name, ...record }) => record),
     classification,
+    causes,
     earliest: classification.dates.earliest,
     clauses,
     draft: groundsText(clauses),

@@ -1,4 +1,5 @@
 import type { BibRecord, Vocabulary } from '@/core/record';
+import type { Place } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, INDEXER_STATUSES, type Mask, MEDLINE_STATUSES } from '@/core/vocabularies';
 import { type Aside, type Claim, makeClaim, STATED_TIERS } from './claim';
 import { findCues, leavesOf, narrowsOf } from './cues';
@@ -27,6 +28,9 @@ export type Flag = (typeof FLAGS)[number];
 
 /** Everything that one record says, derived once when it is imported. Stored as one document per record. */
 export interface RecordClaims {
+  dates: BibRecord['dates'];
+  /** Where it stands, for the register of venues. */
+  place: Place;
   claims: Claim[];
   asides: Aside[];
   unmapped: string[];
@@ -86,7 +90,10 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
   }
   const beside = besideStated(claims);
   addWhatFollows(beside, record);
+  const { dates, issns, isbns, publisher } = record;
   return {
+    dates,
+    place: { issns, isbns, container, publisher },
     claims: beside,
     asides: cues.asides,
     unmapped: stated.unmapped,

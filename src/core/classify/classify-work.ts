@@ -1,33 +1,17 @@
-import type { BibRecord } from '@/core/record';
-import { EMPTY_REGISTER, type Place, type VenueRegister } from '@/core/venues';
+import { EMPTY_REGISTER, type VenueRegister } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, EDITORIAL_MATTER, fullMask, type Mask } from '@/core/vocabularies';
-import { type Aside, type Claim, type ClaimAxis, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
-import { claimsOfRecord, type Flag, type RecordClaims } from './claims-of-record';
+import { type Aside, type Claim, type SourcedClaim, STATED_TIERS, type Tier } from './claim';
+import type { Flag } from './claims-of-record';
 import { datesOf, type WorkDates } from './dates';
 import { designsOfPublication } from './design-of-publication';
 import { type Facet, facetsOfWork, type WorkFacet } from './facets';
 import { type PressState, peerReviewOf, type VenueState } from './peer-review';
+import type { RecordOfWork } from './record-of-work';
 import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from './resolve';
 import { effectiveRulings, type RuledAxis, ruledClaim, ruledLevel } from './rulings';
 import type { LevelTable } from './schemes';
-import type { DatabaseScope } from './stated';
 import { registerClaims, type VenueKnown, venueState } from './venue-claims';
-
-/** The five axes people see, and the design that the level follows from. */
-export const WORK_AXES = ['sourceType', 'publicationType', 'peerReview', 'design', 'level'] as const;
-export type WorkAxis = (typeof WORK_AXES)[number];
-export const AXIS_LABELS: Record<WorkAxis | 'date', string> = {
-  sourceType: 'Source type',
-  publicationType: 'Publication type',
-  peerReview: 'Peer review',
-  design: 'Design',
-  level: 'Evidence level',
-  date: 'Date',
-};
-
-/** The axis that a claim speaks for: facts about a design belong to it, and what is said of a venue to peer review. */
-export const axisOfClaim = (axis: ClaimAxis): WorkAxis =>
-  axis === 'attribute' || axis === 'includes' ? 'design' : axis === 'venue' || axis === 'press' ? 'peerReview' : axis;
+import type { WorkAxis } from './work-axes';
 
 /** What is known of a work on each axis, with every claim it rests on. */
 export interface Classification {
@@ -44,26 +28,6 @@ export interface Classification {
   asides: (Aside & { record: number })[];
   unmapped: string[];
 }
-
-/** One record of a work, with what was derived from it. `key` names the record in claims. */
-export interface RecordOfWork {
-  key: number;
-  dates: BibRecord['dates'];
-  /** Where it stands, for the register of venues; without it no register is asked. */
-  place?: Place;
-  found: RecordClaims;
-}
-
-/** A record ready to be classified, from what was derived of it before. */
-export const recordOfWork = (key: number, item: BibRecord, found: RecordClaims): RecordOfWork => ({
-  key,
-  dates: item.dates,
-  place: item,
-  found,
-});
-/** A record ready to be classified, derived now. */
-export const readyRecord = (key: number, item: BibRecord, scope: DatabaseScope): RecordOfWork =>
-  recordOfWork(key, item, claimsOfRecord(item, scope));
 
 /** What beside the records themselves bears on a classification. */
 export interface Judged {
@@ -143,7 +107,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     includes,
     venue: facts.venue,
     press: facts.press,
-    dates: datesOf(ordered.map((r) => r.dates)),
+    dates: datesOf(ordered.map((r) => r.found.dates)),
     facets: facetsOfWork(ordered.map((r) => ({ key: r.key, facets: r.found.facets }))),
     flags: [...new Set(ordered.flatMap((r) => r.found.flags))].sort(),
     claims,

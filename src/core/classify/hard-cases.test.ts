@@ -2,9 +2,10 @@ import type { BibRecord } from '@/core/record';
 import { CODED_AXES, codesOf } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
 import { claimsOfRecord } from './claims-of-record';
-import { classifyWork, type WorkAxis } from './classify-work';
+import { classifyWork } from './classify-work';
 import { levelTable } from './schemes';
 import { NO_SCOPE } from './stated';
+import type { WorkAxis } from './work-axes';
 
 const LEVELS = levelTable('ocebm-2011', 'treatment-benefit');
 const REFEREED = { allJournalsRefereed: true };
@@ -14,7 +15,7 @@ const pt = (...terms: string[]): BibRecord['types'] => terms.map((term) => ({ vo
 
 function classify(records: BibRecord[], scope = NO_SCOPE) {
   return classifyWork(
-    records.map((record, key) => ({ key, dates: record.dates, found: claimsOfRecord(record, scope) })),
+    records.map((record, key) => ({ key, found: claimsOfRecord(record, scope) })),
     LEVELS,
   ); // prettier-ignore
 }
@@ -191,7 +192,7 @@ test('the order of records does not matter', () => {
   ];
   const one = (order: number[]) =>
     classifyWork(
-      order.map((i) => ({ key: i, dates: records[i]!.dates, found: claimsOfRecord(records[i]!, NO_SCOPE) })),
+      order.map((i) => ({ key: i, found: claimsOfRecord(records[i]!, NO_SCOPE) })),
       LEVELS,
     ); // prettier-ignore
   expect(one([1, 0])).toEqual(one([0, 1]));

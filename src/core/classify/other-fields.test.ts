@@ -116,7 +116,7 @@ const LEVELS = levelTable('ocebm-2011', 'treatment-benefit');
 
 function classify([title, abstract]: Case) {
   const record = aRecord({ title, abstract, types: [{ vocabulary: 'ris-type', term: 'JOUR' }], issns: ['9990-1048'], volume: '1' });
-  return classifyWork([{ key: 1, dates: record.dates, found: claimsOfRecord(record, { allJournalsRefereed: true }) }], LEVELS).axes;
+  return classifyWork([{ key: 1, found: claimsOfRecord(record, { allJournalsRefereed: true }) }], LEVELS).axes;
 }
 const codes = (axis: 'publicationType' | 'design', one: Case) => codesOf(CODED_AXES[axis].values, classify(one)[axis].mask);
 const settled = (one: Case) => (['publicationType', 'design'] as const).filter((axis) => classify(one)[axis].status === 'settled');

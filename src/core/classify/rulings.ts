@@ -1,7 +1,7 @@
 import { axisMask, type CodedAxis, maskOf } from '@/core/vocabularies';
 import type { SourcedClaim } from './claim';
-import type { WorkAxis } from './classify-work';
 import type { EvidenceScheme } from './schemes';
+import type { WorkAxis } from './work-axes';
 
 /** A person's ruling as it bears on one work. */
 export interface RuledAxis {

@@ -1,18 +1,18 @@
 import { type DayInterval, hull, readDate } from '@/core/record';
 import { type Place, PRESS_KINDS, type VenueRegister } from '@/core/venues';
 import { type SourcedClaim, STATED_TIERS, VENUE_FACTS } from './claim';
-import type { RecordOfWork } from './classify-work';
 import type { PressState, VenueState } from './peer-review';
+import type { RecordOfWork } from './record-of-work';
 
 /** What a register of venues says about the journals and presses of a work's records. */
 export function registerClaims(records: readonly RecordOfWork[], register: VenueRegister): SourcedClaim[] {
   if (register.size === 0) return [];
   const claims: SourcedClaim[] = [];
-  const when = hull(records.map((r) => dayOf(r)));
-  for (const { key, place, dates } of records) {
-    if (!place) continue;
+  const when = hull(records.map((r) => dayOf(r.found)));
+  for (const { key, found } of records) {
+    const { place } = found;
     const claim = { tier: 'venue', field: 'register', start: 0, end: 0, record: key } as const;
-    const journal = register.journal(place, dayOf({ dates }) ?? when);
+    const journal = register.journal(place, dayOf(found) ?? when);
     if (journal) {
       const quote = `${journal.entry.title || journal.by} (by ${journal.by})`;
       if (journal.kinds) claims.push({ axis: 'sourceType', mask: journal.kinds, rule: 'register-journal', quote, ...claim });
@@ -35,7 +35,7 @@ export function registerClaims(records: readonly RecordOfWork[], register: Venue
   return claims;
 }
 
-const dayOf = ({ dates }: Pick<RecordOfWork, 'dates'>): DayInterval | null => readDate(dates.issue) ?? readDate(dates.online);
+const dayOf = ({ dates }: RecordOfWork['found']): DayInterval | null => readDate(dates.issue) ?? readDate(dates.online);
 const pressOf = (place: Place, register: VenueRegister) => register.press(place);
 
 export interface VenueKnown {

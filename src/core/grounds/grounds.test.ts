@@ -7,7 +7,7 @@ import { mentionsOf } from './mentions';
 const QUESTION = { population: 'tiler, floor layers', intervention: 'knee pad', comparison: '', outcome: 'pain' };
 function draft(record: BibRecord, outcome = '') {
   const classification = classifyWork(
-    [{ key: 1, dates: record.dates, found: claimsOfRecord(record, { allJournalsRefereed: true }) }],
+    [{ key: 1, found: claimsOfRecord(record, { allJournalsRefereed: true }) }],
     levelTable('ocebm-2011', 'treatment-benefit'),
   );
   const clauses = draftGrounds({

@@ -38,3 +38,43 @@ export function census(columns: Columns, axis: CensusAxis, all: Mask): { whole: 
   });
   return { whole, databases };
 }
+
+/** For each value of an axis: works settled on it, and works that may have it or another. */
+export interface ValueCounts {
+  whole: { settled: number[]; possible: number[] };
+  databases: { settled: number[]; possible: number[] }[];
+}
+
+/** Counts of the values of an axis. A work counts once as settled, or once for every value that is still possible. */
+export function valueCounts(columns: Columns, axis: MaskAxis, values: number): ValueCounts {
+  const none = () => ({ settled: new Array<number>(values).fill(0), possible: new Array<number>(values).fill(0) });
+  const counts: ValueCounts = { whole: none(), databases: columns.databases.map(none) };
+  const conflict = 1 << MASK_AXES.indexOf(axis);
+  const all = values === 32 ? 0xffffffff : 2 ** values - 1;
+  for (let i = 0; i < columns.numbers.length; i++) {
+    const mask = columns.all[axis][i]!;
+    // Of a work of which nothing is known every value is possible, which says nothing of any.
+    if (mask === all) continue;
+    const settled = bitCount(mask) === 1 && !(columns.conflicts[i]! & conflict);
+    for (let bit = 0; bit < values; bit++) {
+      if (!((mask >>> bit) & 1)) continue;
+      counts.whole[settled ? 'settled' : 'possible'][bit]!++;
+      for (let bits = columns.membership[i]!, b = 0; bits; bits >>>= 1, b++)
+        if (bits & 1) counts.databases[b]![settled ? 'settled' : 'possible'][bit]!++;
+    }
+  }
+  return counts;
+}
+
+/** Numbers of the works behind a count of `valueCounts`. */
+export function worksWithValue(columns: Columns, axis: MaskAxis, bit: number, database: number, as: 'settled' | 'possible'): number[] {
+  const found: number[] = [];
+  const conflict = 1 << MASK_AXES.indexOf(axis);
+  for (let i = 0; i < columns.numbers.length; i++) {
+    const mask = columns.all[axis][i]!;
+    if (!((mask >>> bit) & 1) || (database >= 0 && !((columns.membership[i]! >>> database) & 1))) continue;
+    const settled = bitCount(mask) === 1 && !(columns.conflicts[i]! & conflict);
+    if (settled === (as === 'settled')) found.push(columns.numbers[i]!);
+  }
+  return found;
+}

@@ -1,4 +1,4 @@
-import { AXIS_LABELS, SCHEMES, type WorkAxis } from '@/core/classify';
+import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { intervalWords } from '@/core/record';
 import type { WorkDetail } from '@/server/work-detail';
 import { Button } from '@/ui/button';
@@ -20,7 +20,7 @@ export function Knowledge({ work, version, onEvidence }: { work: WorkDetail; ver
             <dt className="text-[12.5px] text-slate">{AXIS_LABELS[axis]}</dt>
             <dd className="flex items-start justify-between gap-2">
               <span className="font-semibold">
-                <Value axis={axis} result={axes[axis]} scheme={SCHEMES[work.schemeId]!} />
+                <Value axis={axis} result={axes[axis]} scheme={work.scheme} />
               </span>
               <KnownPill axis={axis} result={axes[axis]} />
             </dd>

@@ -1,7 +1,7 @@
 'use client';
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { useCallback } from 'react';
-import { AXIS_LABELS, SCHEMES } from '@/core/classify';
+import { AXIS_LABELS, type EvidenceScheme } from '@/core/classify';
 import { axisValues, MASK_AXES, type MaskAxis } from '@/core/sieve';
 import type { CriterionInput } from '@/server/save-criteria';
 import { Button } from '@/ui/button';
@@ -13,7 +13,7 @@ import { saveWords, useAutosave } from './useAutosave';
 interface CriteriaEditorProps {
   reviewId: string;
   criteria: CriterionInput[];
-  scheme: string;
+  scheme: EvidenceScheme;
   quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
 }
 
@@ -98,14 +98,14 @@ export function CriteriaEditor({ reviewId, criteria, scheme, quotas }: CriteriaE
 
 interface QuotaFieldsProps {
   criterion: CriterionInput;
-  scheme: string;
+  scheme: EvidenceScheme;
   live?: { atLeast: number; kept: number; through: number };
   onChange(quota: CriterionInput['quota']): void;
 }
 
 function QuotaFields({ criterion, scheme, live, onChange }: QuotaFieldsProps) {
   const { quota } = criterion;
-  const values = (axis: MaskAxis) => axisValues(axis, SCHEMES[scheme]!);
+  const values = (axis: MaskAxis) => axisValues(axis, scheme);
   return (
     <div className="text-[13.5px]">
       <label className="flex min-h-6 items-center gap-2">

@@ -1,6 +1,6 @@
 'use client';
 import { useActionState } from 'react';
-import { SCHEMES } from '@/core/classify';
+import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
 import { createReviewAction, type FormState } from './actions';
@@ -8,14 +8,13 @@ import { createReviewAction, type FormState } from './actions';
 /** The few things a review cannot do without; the rest is asked on its Question screen. */
 export function NewReviewForm({ today }: { today: string }) {
   const [state, action, busy] = useActionState<FormState, FormData>(createReviewAction, { errors: {} });
-  const scheme = SCHEMES['ocebm-2011']!;
   return (
     <form action={action} className="flex flex-col gap-3">
       <TextField label="Title" name="title" required maxLength={300} error={state.errors.title} />
       <TextArea label="Question in words" name="question" maxLength={4000} error={state.errors.question} />
       <div className="grid grid-cols-2 gap-3">
         <Select label="Kind of question" name="kind" error={state.errors.kind}>
-          {Object.entries(scheme.kinds).map(([code, kind]) => (
+          {Object.entries(QUESTION_KINDS).map(([code, kind]) => (
             <option key={code} value={code}>
               {kind.label}
             </option>

@@ -3,7 +3,21 @@ import type { Verb, VerbInput, VerbOutput } from '@/server/verbs';
 
 /** Told when something was asked that is done in the background: pages that show jobs look again. */
 export const JOBS_CHANGED = 'narrow-sieve:jobs';
-const QUEUES: ReadonlySet<Verb> = new Set<Verb>(['rule-merge', 'undo-merge', 'edit-field', 'merge-again', 'cancel-job']);
+const QUEUES: ReadonlySet<Verb> = new Set<Verb>([
+  'rule-merge',
+  'undo-merge',
+  'edit-field',
+  'merge-again',
+  'cancel-job',
+  'rule-axis',
+  'undo-ruling',
+  'import-venues',
+  'save-venue',
+  'drop-venue',
+  'save-scheme',
+  'map-term',
+  'save-settings',
+]);
 
 /**
  * Asks something of a review. Plain requests, not server actions: those run one after another and can be broken off

@@ -1,6 +1,7 @@
 'use client';
 import { type Remote, wrap } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { EvidenceScheme } from '@/core/classify';
 import type { SieveEngine } from '@/core/sieve';
 
 export type EngineState =
@@ -10,8 +11,11 @@ export type EngineState =
   | { state: 'ready'; engine: Remote<SieveEngine>; databases: string[] };
 
 /** A worker that holds the columns of a revision and answers from them. Loaded anew when the revision changes. */
-export function useEngine(reviewId: string, revision: number): EngineState {
+export function useEngine(reviewId: string, revision: number, scheme: EvidenceScheme): EngineState {
   const [state, setState] = useState<EngineState>({ state: 'loading' });
+  // The scheme is part of what a revision is made by: it never changes without one.
+  const latest = useRef(scheme);
+  latest.current = scheme;
   useEffect(() => {
     const worker = new Worker(new URL('../../workers/sieve.worker.ts', import.meta.url), { type: 'module' });
     const engine = wrap<SieveEngine>(worker);
@@ -20,7 +24,7 @@ export function useEngine(reviewId: string, revision: number): EngineState {
       const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);
       if (response.status === 204) return setState({ state: 'empty' });
       if (!response.ok) throw new Error(`The columns could not be read (${response.status}).`);
-      const { databases } = await engine.load(new Uint8Array(await response.arrayBuffer()));
+      const { databases } = await engine.load(new Uint8Array(await response.arrayBuffer()), latest.current);
       if (!gone) setState({ state: 'ready', engine, databases });
     })().catch((error: unknown) => {
       if (!gone) setState({ state: 'failed', message: error instanceof Error ? error.message : String(error) });

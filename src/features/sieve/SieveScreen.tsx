@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { SCHEMES } from '@/core/classify';
+import type { EvidenceScheme } from '@/core/classify';
 import { type Fill, type Funnel, limiterWords, type Sieve } from '@/core/sieve';
 import { Empty } from '@/ui/empty';
 import { count } from '@/ui/marks';
@@ -21,7 +21,7 @@ interface SieveScreenProps {
   sieve: Sieve;
   edit: number;
   asOf: number;
-  schemeId: string;
+  scheme: EvidenceScheme;
   version: number;
   versionEdited: boolean;
   databases: { id: string; tag: string; name: string }[];
@@ -29,12 +29,11 @@ interface SieveScreenProps {
 
 /** The stack of limiters and what each leaves. Every change is answered by the worker at once and saved behind it. */
 export function SieveScreen(props: SieveScreenProps) {
-  const { reviewId, asOf, schemeId } = props;
-  const scheme = SCHEMES[schemeId]!;
+  const { reviewId, asOf, scheme } = props;
   const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
   // Records that came while this screen is open are counted from the next change on.
   const revision = Math.max(props.revision, draft.revision);
-  const engine = useEngine(reviewId, revision);
+  const engine = useEngine(reviewId, revision, scheme);
   const [params, setParams] = useUrlState();
   const [funnel, setFunnel] = useState<Funnel | null>(null);
   const [numbers, setNumbers] = useState<number[] | null>(null);
@@ -46,7 +45,7 @@ export function SieveScreen(props: SieveScreenProps) {
     if (engine.state !== 'ready') return;
     let stale = false;
     (async () => {
-      const next = await engine.engine.run(draft.sieve, asOf, schemeId);
+      const next = await engine.engine.run(draft.sieve, asOf);
       if (stale) return;
       setFunnel(next);
       const [row, database, fill] = askedKey?.split('|') ?? [];
@@ -58,7 +57,7 @@ export function SieveScreen(props: SieveScreenProps) {
     return () => {
       stale = true;
     };
-  }, [engine, draft.sieve, asOf, schemeId, askedKey]);
+  }, [engine, draft.sieve, asOf, askedKey]);
 
   const words = useMemo(
     () => Object.fromEntries(draft.sieve.map((l) => [l.id, limiterWords(l, scheme, asOf)])),

@@ -1,23 +1,14 @@
-import {
-  AXIS_LABELS,
-  type AxisResult,
-  CUE_RULES,
-  type EvidenceScheme,
-  SCHEMES,
-  type SourcedClaim,
-  STATED_TIERS,
-  TIER_WORDS,
-  TIERS,
-  WORK_AXES,
-  type WorkAxis,
-} from '@/core/classify';
-import { basisOf } from '@/core/grounds';
-import { intervalWords } from '@/core/record';
+import { AXIS_LABELS, type AxisResult, type EvidenceScheme, STATED_TIERS, TIER_WORDS, WORK_AXES, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
-import { CODED_AXES, type CodedAxis, labelsOf } from '@/core/vocabularies';
+import { labelsOf } from '@/core/vocabularies';
 import type { WorkDetail } from '@/server/work-detail';
+import { Button } from '@/ui/button';
 import { Explained } from '@/ui/explained';
-import { DatabaseTag, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { AxisClaims } from './AxisClaims';
+import { DatesOfWork } from './DatesOfWork';
+import { FacetsOfWork } from './FacetsOfWork';
+import { WhatWouldChange } from './WhatWouldChange';
 
 /** What is left of an axis, in words. */
 function valueWords(axis: WorkAxis, result: AxisResult, scheme: EvidenceScheme): string {
@@ -56,9 +47,9 @@ export function KnownPill({ axis, result }: { axis: WorkAxis; result: AxisResult
   return pill(`${how}${open ? ' Several values are still possible.' : ''}`, open ? `${word}, open` : word);
 }
 
-/** Every claim about a work, by axis and tier, with the database, the rule and the exact words. */
-export function Evidence({ work }: { work: WorkDetail }) {
-  const { classification } = work;
+/** Every claim about a work, by axis and tier, with the database, the rule and the exact words, and what would change the result. */
+export function Evidence({ work, onRule }: { work: WorkDetail; onRule?(axis: WorkAxis): void }) {
+  const { classification, scheme } = work;
   return (
     <div className="flex flex-col gap-5">
       {WORK_AXES.map((axis) => (
@@ -66,94 +57,23 @@ export function Evidence({ work }: { work: WorkDetail }) {
           <div className="flex items-baseline justify-between gap-3 border-rule border-b pb-1">
             <h3 className="text-[15.5px]">
               <span className="font-normal font-sans text-[13px] text-slate">{AXIS_LABELS[axis]} </span>
-              <Value axis={axis} result={classification.axes[axis]} scheme={SCHEMES[work.schemeId]!} />
+              <Value axis={axis} result={classification.axes[axis]} scheme={scheme} />
             </h3>
-            <KnownPill axis={axis} result={classification.axes[axis]} />
+            <span className="flex items-center gap-2">
+              {onRule && (
+                <Button look="quiet" aria-label={`Rule on ${AXIS_LABELS[axis].toLowerCase()}`} onClick={() => onRule(axis)}>
+                  Rule
+                </Button>
+              )}
+              <KnownPill axis={axis} result={classification.axes[axis]} />
+            </span>
           </div>
           <AxisClaims axis={axis} work={work} />
+          <WhatWouldChange axis={axis} work={work} />
         </section>
       ))}
-      <section aria-label="Dates">
-        <h3 className="border-rule border-b pb-1 text-[15.5px]">
-          <span className="font-normal font-sans text-[13px] text-slate">First public </span>
-          {intervalWords(classification.dates.earliest)}
-        </h3>
-        <ul className="mt-1 text-[13px]">
-          {work.records.map((r) => (
-            <li key={r.no} className="flex gap-2 py-0.5">
-              <DatabaseTag tag={r.tag} name={r.database} /> issue “{r.item.dates.issue || 'none'}”
-              {r.item.dates.online && `, online “${r.item.dates.online}”`}
-            </li>
-          ))}
-        </ul>
-      </section>
+      <DatesOfWork work={work} />
+      <FacetsOfWork work={work} />
     </div>
-  );
-}
-
-function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail }) {
-  const { classification } = work;
-  if (axis === 'level') {
-    return (
-      <p className="pt-1 text-[13px] text-slate">
-        Follows from the design by {SCHEMES[work.schemeId]!.label} ({SCHEMES[work.schemeId]!.source}).
-      </p>
-    );
-  }
-  const dissents = new Set(classification.axes[axis].dissents);
-  const own =
-    axis === 'peerReview'
-      ? basisOf(axis, classification)
-      : classification.claims.flatMap((c, i) => (c.axis === axis || (axis === 'design' && c.axis === 'attribute') ? [i] : []));
-  const ordered = own.sort((a, b) => TIERS.indexOf(classification.claims[a]!.tier) - TIERS.indexOf(classification.claims[b]!.tier));
-  if (ordered.length === 0) return <p className="pt-1 text-[13px] text-slate">No record says anything about this.</p>;
-  return (
-    <>
-      {axis === 'peerReview' && (
-        <p className="pt-1 text-[13px] text-slate">
-          Follows from the source type, the publication type and what is stated about the venue:
-        </p>
-      )}
-      <ul className="mt-1 flex flex-col gap-1.5 text-[13px]">
-        {ordered.map((i) => (
-          <ClaimLine key={i} claim={classification.claims[i]!} dissent={dissents.has(i)} work={work} />
-        ))}
-      </ul>
-    </>
-  );
-}
-
-const EXPLAINED = new Map(CUE_RULES.map((r) => [r.id, r.explain]));
-const STATED_BY: Record<string, string> = {
-  'ris-type': 'The RIS type of the record.',
-  'publication-type': 'A publication type given by the indexers.',
-  'bibtex-type': 'The BibTeX entry type of the record.',
-  'csl-type': 'The CSL item type of the record.',
-  'mods-type': 'The genre or type of resource that the record gives.',
-  'database-term': 'A term of the database, as its profile maps it.',
-  'database-scope': 'What the database’s profile says of all its journals.',
-  'design-follows-publication-type': 'An item of this publication type can have no other design.',
-};
-
-function ClaimLine({ claim, dissent, work }: { claim: SourcedClaim; dissent: boolean; work: WorkDetail }) {
-  const record = work.records.find((r) => r.no === claim.record);
-  const allows = !(claim.axis in CODED_AXES)
-    ? 'a fact about the design or the venue'
-    : (() => {
-        const labels = labelsOf(CODED_AXES[claim.axis as CodedAxis].values, claim.mask).map((l) => l.toLowerCase());
-        return labels.length > 4 ? `${labels.slice(0, 3).join(', ')} and ${labels.length - 3} more` : labels.join(', ');
-      })();
-  return (
-    <li className="grid grid-cols-[32px_1fr_auto] gap-2">
-      <span>{record && <DatabaseTag tag={record.tag} name={record.database} />}</span>
-      <span>
-        {claim.quote && <q className="font-serif">{claim.quote}</q>} <span className="text-slate">in the {claim.field}</span>
-        <br />
-        <span className="text-slate">
-          {EXPLAINED.get(claim.rule) ?? STATED_BY[claim.rule] ?? claim.rule} Allows: {allows}.
-        </span>
-      </span>
-      <span>{dissent ? <Pill look="attention">disagrees</Pill> : <Pill title={TIER_WORDS[claim.tier].meaning}>{claim.tier}</Pill>}</span>
-    </li>
   );
 }

@@ -8,10 +8,12 @@ interface ListWithSheetProps {
   numbers: readonly number[];
   caption: string;
   version?: number;
+  /** Told when a person ruled on the open work. */
+  onRuled?(): void;
 }
 
 /** A list of works whose rows open beside it; which one is open stands in the address. */
-export function ListWithSheet({ reviewId, numbers, caption, version }: ListWithSheetProps) {
+export function ListWithSheet({ reviewId, numbers, caption, version, onRuled }: ListWithSheetProps) {
   const [params, setParams] = useUrlState();
   const opened = Number(params.get('work')) || null;
   return (
@@ -24,7 +26,7 @@ export function ListWithSheet({ reviewId, numbers, caption, version }: ListWithS
         open={opened}
         onOpen={(no) => setParams({ work: String(no) })}
       />
-      <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} />
+      <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} onRuled={onRuled} />
     </>
   );
 }

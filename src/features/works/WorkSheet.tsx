@@ -1,9 +1,15 @@
 'use client';
 import { useState } from 'react';
+import type { WorkAxis } from '@/core/classify';
 import { problemWords, shortAuthors } from '@/core/record';
+import { axisValues } from '@/core/sieve';
+import { venueKey } from '@/core/venues';
+import { codesOf } from '@/core/vocabularies';
+import type { WorkDetail } from '@/server/work-detail';
 import { Dialog } from '@/ui/dialog';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { RawText } from '@/ui/raw-text';
+import { RulingDialog, type RulingTarget } from '../classify/RulingDialog';
 import { decisionWords } from './decision-words';
 import { Evidence } from './Evidence';
 import { FamilyTimeline } from './FamilyTimeline';
@@ -15,8 +21,17 @@ import { marksFor } from './marks';
 import { forgetWorks, useWork } from './useWork';
 
 /** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */
-export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: number | null; onClose(): void }) {
+interface WorkSheetProps {
+  reviewId: string;
+  no: number | null;
+  onClose(): void;
+  /** Told when a person ruled on the work, or on all that are like it. */
+  onRuled?(): void;
+}
+
+export function WorkSheet({ reviewId, no, onClose, onRuled }: WorkSheetProps) {
   const [turn, setTurn] = useState(0);
+  const [ruling, setRuling] = useState<RulingTarget | null>(null);
   const state = useWork(reviewId, no, turn);
   const [raw, setRaw] = useState<number | null>(null);
   const title = state.state === 'ready' ? state.work.shown.title || '(no title)' : 'Work';
@@ -60,7 +75,17 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
               setTurn((n) => n + 1);
             }}
           />
-          <Evidence work={state.work} />
+          <Evidence work={state.work} onRule={(axis) => setRuling(targetOf(state.work, axis))} />
+          <RulingDialog
+            reviewId={reviewId}
+            scheme={state.work.scheme}
+            target={ruling}
+            onClose={() => setRuling(null)}
+            onRuled={() => {
+              setTurn((n) => n + 1);
+              onRuled?.();
+            }}
+          />
           <section aria-label="Records">
             <h3 className="border-rule border-b pb-1 text-[15.5px]">
               {state.work.records.length === 1 ? 'One record' : `${state.work.records.length} records, one work`}
@@ -97,4 +122,20 @@ export function WorkSheet({ reviewId, no, onClose }: { reviewId: string; no: num
       )}
     </Dialog>
   );
+}
+
+/** What a ruling made from a work can be on: the work, all with its dispute, or all of its journal. */
+function targetOf(work: WorkDetail, axis: WorkAxis): RulingTarget {
+  const { container } = work.shown;
+  const result = work.classification.axes[axis];
+  const key = venueKey(container);
+  return {
+    axis,
+    work: { no: work.no, title: work.shown.title || '(no title)' },
+    causes: [
+      ...(work.causes[axis] ?? []).map((c) => ({ kind: 'claims' as const, key: c.key, label: c.label })),
+      ...(key ? [{ kind: 'journal' as const, key, label: container }] : []),
+    ],
+    codes: codesOf(axisValues(axis, work.scheme), result.disputed || result.mask),
+  };
 }

@@ -11,7 +11,7 @@ const RECORD = aRecord({
 });
 const QUESTION = { population: 'tilers', intervention: 'knee pads', comparison: '', outcome: '' };
 const classification = classifyWork(
-  [{ key: 7, dates: RECORD.dates, found: claimsOfRecord(RECORD, { allJournalsRefereed: false }) }],
+  [{ key: 7, found: claimsOfRecord(RECORD, { allJournalsRefereed: false }) }],
   levelTable('ocebm-2011', 'treatment-benefit'),
 );
 const marks = (field: 'title' | 'abstract', record = 7) =>

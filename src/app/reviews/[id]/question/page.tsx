@@ -6,6 +6,8 @@ import { openReview } from '@/server/context';
 import { currentContext } from '@/server/current-context';
 import { overview } from '@/server/overview';
 import { criteriaOf } from '@/server/save-criteria';
+import { schemeOf } from '@/server/scheme-of';
+import { schemesOf } from '@/server/schemes';
 
 export const metadata: Metadata = { title: 'Question' };
 
@@ -19,11 +21,12 @@ export default async function QuestionPage({ params }: { params: Promise<{ id: s
     <main className="grid max-w-[1280px] grid-cols-2 gap-10 px-5 py-4">
       <QuestionForm
         reviewId={id}
+        schemes={(await schemesOf(ctx, id)).map((s) => s.scheme)}
         settings={{ title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person }}
       />
       <CriteriaEditor
         reviewId={id}
-        scheme={scheme}
+        scheme={await schemeOf(ctx.em, { id, scheme })}
         quotas={quotas}
         criteria={criteria.map((c) => ({
           id: c.id,

@@ -7,6 +7,7 @@ import { openReview } from '@/server/context';
 import { currentContext } from '@/server/current-context';
 import { databasesOf } from '@/server/save-database';
 import { differsFrom, latestVersion } from '@/server/save-sieve';
+import { schemeOf } from '@/server/scheme-of';
 
 export const metadata: Metadata = { title: 'Sieve' };
 
@@ -24,7 +25,7 @@ export default async function SievePage({ params }: { params: Promise<{ id: stri
         sieve={review.sieve}
         edit={review.sieveEdit}
         asOf={isoToDay(review.asOf)}
-        schemeId={review.scheme}
+        scheme={await schemeOf(ctx.em, review)}
         version={version?.number ?? 0}
         versionEdited={differsFrom(review, version)}
         databases={databases}

@@ -1,0 +1,77 @@
+import { ALL, bitCount, CODED_AXES, type CodedAxis, codesOf, type Mask } from '@/core/vocabularies';
+import { ATTRIBUTE_WORDS, ATTRIBUTES } from './claim';
+import type { Classification } from './classify-work';
+import { peerReviewOf } from './peer-review';
+import { resolveAxis, type Status } from './resolve';
+import type { LevelTable } from './schemes';
+
+/** A claim without which an axis would come out otherwise. */
+export interface Hinge {
+  /** Index into the classification's claims. */
+  claim: number;
+  mask: Mask;
+  status: Status;
+}
+
+/** The claims on which an axis hangs: for each, what would be left without it. Claims that others back up are not among them. */
+export function hingesOf({ claims, axes }: Classification, axis: CodedAxis): Hinge[] {
+  const own = claims.flatMap((c, i) => (c.axis === axis ? [i] : []));
+  const now = axes[axis];
+  const hinges: Hinge[] = [];
+  for (const gone of own) {
+    const rest = own.filter((i) => i !== gone).map((i) => claims[i]!);
+    const { mask, status } = resolveAxis(rest, ALL[axis]);
+    if (mask !== now.mask || status !== now.status) hinges.push({ claim: gone, mask, status });
+  }
+  return hinges;
+}
+
+/** Something that, were it known, would leave fewer values. */
+export interface WouldNarrow {
+  /** What would have to be known, in words. */
+  known: string;
+  /** What would be left. */
+  codes: string[];
+}
+
+/** What would narrow peer review: a statement about the venue or the press. */
+export function narrowsPeerReview({ axes, venue, press }: Classification): WouldNarrow[] {
+  const [s, p, now] = [axes.sourceType.mask, axes.publicationType.mask, axes.peerReview.mask];
+  if (bitCount(now) === 1) return [];
+  const found: WouldNarrow[] = [];
+  const offer = (known: string, mask: Mask) => {
+    const left = (mask & now) >>> 0;
+    if (left !== 0 && left !== now) found.push({ known, codes: codesOf(CODED_AXES.peerReview.values, left) });
+  };
+  if (venue === 'unknown') {
+    offer('that the venue is refereed (an entry in the register)', peerReviewOf(s, p, 'refereed', press));
+    offer('that the venue is not refereed (an entry in the register)', peerReviewOf(s, p, 'not-refereed', press));
+  }
+  if (press === 'unknown') {
+    offer('that the press is scholarly (an entry in the register)', peerReviewOf(s, p, venue, 'scholarly'));
+    offer('that the press is a trade or self-publishing one (an entry in the register)', peerReviewOf(s, p, venue, 'trade'));
+  }
+  return found;
+}
+
+/** What would narrow the level: a fact about the design, or the design itself. */
+export function narrowsLevel({ axes, attributes, includes }: Classification, levels: LevelTable): WouldNarrow[] {
+  const now = axes.level.mask;
+  if (bitCount(now) === 1 || axes.level.tier === 'ruled') return [];
+  const found: WouldNarrow[] = [];
+  const designs = axes.design.mask;
+  ATTRIBUTES.forEach((attribute, a) => {
+    if ((attributes >>> a) & 1) return;
+    const left = (levels.levelsOf(designs, attributes | (1 << a), includes, axes.publicationType.mask) & now) >>> 0;
+    if (left !== 0 && left !== now)
+      found.push({ known: `that it is ${ATTRIBUTE_WORDS[attribute]}`, codes: codesOf(levels.scheme.levels, left) });
+  });
+  if (bitCount(designs) > 1 && bitCount(designs) <= 6)
+    CODED_AXES.design.values.forEach((v, bit) => {
+      if (!((designs >>> bit) & 1)) return;
+      const left = (levels.levelsOf((1 << bit) >>> 0, attributes, includes, axes.publicationType.mask) & now) >>> 0;
+      if (left !== 0 && left !== now)
+        found.push({ known: `that its design is ${v.label.toLowerCase()}`, codes: codesOf(levels.scheme.levels, left) });
+    });
+  return found;
+}
