@@ -1,39 +1,80 @@
-import { claimsOfRecord, classifyWork, WORK_AXES } from '@/core/classify';
+import { basename } from 'node:path';
+import { type Classification, classifyWork, FACET_NAMES, type RecordOfWork, readyRecord, WORK_AXES } from '@/core/classify';
+import { mergeRecords, worksOf } from '@/core/merge';
 import { type DayInterval, dayToIso } from '@/core/record';
 import { axisValues } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { asOfDay, entriesOf, levelsOf, printLine, type Settings } from './input';
+import { mergeableOf } from './mergeable';
 
 const iso = (interval: DayInterval | null) => interval && { from: dayToIso(interval.from), to: dayToIso(interval.to) };
 
-/** `classify`: a line per record, each taken as a work of its own. */
-export async function classifyCommand(files: readonly string[], settings: Settings): Promise<void> {
+/** `classify`: a line per record, each taken as a work of its own; with `--merged`, a line per work. */
+export async function classifyCommand(files: readonly string[], settings: Settings & { merged: boolean }): Promise<void> {
   asOfDay(settings);
   const levels = levelsOf(settings);
-  let [records, settled] = [0, 0];
-  for (const file of files) {
-    for await (const entry of entriesOf(file, settings)) {
-      if (entry.kind === 'rejected') continue;
-      const found = claimsOfRecord(entry.record, settings.scope);
-      const { axes, dates, flags, claims, unmapped } = classifyWork([{ key: entry.ordinal, found }], levels);
-      records++;
-      settled += WORK_AXES.filter((a) => axes[a].status === 'settled').length;
-      await printLine({
-        file,
-        ordinal: entry.ordinal,
-        id: entry.record.accession,
-        axes: {
-          ...Object.fromEntries(WORK_AXES.map((a) => [a, codesOf(axisValues(a, levels.scheme), axes[a].mask)])),
-          date: iso(dates.earliest),
-          issueDate: iso(dates.issue),
-        },
-        status: Object.fromEntries(WORK_AXES.map((a) => [a, axes[a].status])),
-        settledBy: Object.fromEntries(WORK_AXES.filter((a) => axes[a].tier).map((a) => [a, axes[a].tier])),
-        flags,
-        claims: claims.map(({ axis, rule, tier, field, quote, start, end }) => ({ axis, rule, tier, field, quote, start, end })),
-        unmapped,
-      });
-    }
-  }
-  process.stderr.write(`${records} records; ${settled} of ${records * WORK_AXES.length} axis values settled\n`);
+  const totals = { works: 0, settled: 0 };
+  const classify = (records: readonly RecordOfWork[]) => {
+    const classification = classifyWork(records, levels, { register: settings.register });
+    totals.works++;
+    totals.settled += WORK_AXES.filter((a) => classification.axes[a].status === 'settled').length;
+    return said(classification, levels);
+  };
+  if (settings.merged) {
+    const records: RecordOfWork[] = [];
+    const { mergeable, places } = await mergeableOf(files, settings, (record) =>
+      records.push(readyRecord(records.length, record, settings.scope)),
+    );
+    for (const [i, members] of worksOf(mergeRecords(mergeable).head).entries())
+      await printLine({ work: i + 1, records: members.map((m) => places[m]), ...classify(members.map((m) => records[m]!)) });
+  } else
+    for (const file of files)
+      for await (const entry of entriesOf(file, settings)) {
+        if (entry.kind === 'rejected') continue;
+        const { ordinal, record } = entry;
+        await printLine({ file, ordinal, id: record.accession, ...classify([readyRecord(ordinal, record, settings.scope)]) });
+      }
+  const what = settings.merged ? 'works' : 'records';
+  process.stderr.write(
+    `${totals.works} ${what} of ${files.map((f) => basename(f)).join(', ')}; ${totals.settled} of ${totals.works * WORK_AXES.length} axis values settled\n`,
+  );
+}
+
+/** What is known of a work, as a line of output says it. */
+function said({ axes, dates, flags, facets, claims, unmapped }: Classification, levels: ReturnType<typeof levelsOf>) {
+  return {
+    axes: {
+      ...Object.fromEntries(WORK_AXES.map((a) => [a, codesOf(axisValues(a, levels.scheme), axes[a].mask)])),
+      date: iso(dates.earliest),
+      issueDate: iso(dates.issue),
+    },
+    stated: Object.fromEntries(WORK_AXES.map((a) => [a, codesOf(axisValues(a, levels.scheme), axes[a].stated.mask)])),
+    status: Object.fromEntries(WORK_AXES.map((a) => [a, axes[a].status])),
+    settledBy: Object.fromEntries(WORK_AXES.filter((a) => axes[a].tier).map((a) => [a, axes[a].tier])),
+    dates: {
+      online: iso(dates.online),
+      issue: iso(dates.issue),
+      added: iso(dates.added),
+      version: iso(dates.version),
+      conflicts: dates.conflicts,
+    },
+    facets: Object.fromEntries(
+      FACET_NAMES.filter((f) => facets[f].values.length > 0).map((f) => [
+        f,
+        { values: facets[f].values.map(({ value, tier }) => ({ value, tier })), complete: facets[f].complete },
+      ]),
+    ),
+    flags,
+    claims: claims.map(({ axis, rule, tier, field, quote, start, end, usual }) => ({
+      axis,
+      rule,
+      tier,
+      field,
+      quote,
+      start,
+      end,
+      ...(usual ? { usual } : {}),
+    })),
+    unmapped,
+  };
 }

@@ -1,10 +1,11 @@
 import { once } from 'node:events';
 import { createReadStream } from 'node:fs';
 import { open, readFile } from 'node:fs/promises';
-import { type DatabaseScope, levelTable } from '@/core/classify';
-import { DETECT_BYTES, detectFormat, type Entry, type Format, readEntries, textOfHead } from '@/core/formats';
-import { readProfile, scopeOf } from '@/core/parity';
+import { type DatabaseScope, type EvidenceScheme, levelTable, QUESTION_KINDS, SCHEMES, schemeSchema, termKey } from '@/core/classify';
+import { DETECT_BYTES, detectFormat, type Entry, type Format, readEntries, readVenues, textOfHead } from '@/core/formats';
+import { readProfile, readTermMap, scopeOf } from '@/core/parity';
 import { type ColumnMapping, isoToDay } from '@/core/record';
+import { asVenues, EMPTY_REGISTER, VenueRegister } from '@/core/venues';
 
 /** Input that the command cannot use: its message goes to standard error and the exit code is 1. */
 export class Unusable extends Error {}
@@ -13,7 +14,9 @@ export interface Settings {
   format?: Format;
   asOf?: string;
   question: string;
-  scheme: string;
+  scheme: EvidenceScheme;
+  /** Journals and presses, and what is known of them. */
+  register: VenueRegister;
   /** What the files' database states about its records. */
   scope: DatabaseScope;
   /** How its tables are read. */
@@ -72,10 +75,42 @@ export function asOfDay(settings: Settings): number {
   }
 }
 
-export function levelsOf(settings: Settings) {
+export function levelsOf({ scheme, question }: Pick<Settings, 'scheme' | 'question'>) {
+  if (!QUESTION_KINDS[question] && !scheme.kinds[question])
+    throw new Unusable(`Unknown kind of question "${question}". Known: ${Object.keys(QUESTION_KINDS).join(', ')}.`);
+  return levelTable(scheme, question);
+}
+
+/** A scheme by its code, or from a file. */
+export async function schemeSetting(name: string): Promise<EvidenceScheme> {
+  if (SCHEMES[name]) return SCHEMES[name];
+  const known = `Known: ${Object.keys(SCHEMES).join(', ')}; or name a JSON file.`;
+  const text = await readFile(name, 'utf8').catch(() => unusable(`no evidence scheme "${name}". ${known}`));
+  let json: unknown;
   try {
-    return levelTable(settings.scheme, settings.question);
+    json = JSON.parse(text);
   } catch (error) {
-    throw new Unusable((error as Error).message);
+    throw new Unusable(`${name}: not a scheme: it is no JSON (${(error as Error).message}).`);
   }
+  const parsed = schemeSchema.safeParse(json);
+  if (parsed.success) return parsed.data as EvidenceScheme;
+  const [issue] = parsed.error.issues;
+  throw new Unusable(`${name}: not a scheme that can be used: ${issue!.path.join(' → ') || 'the whole'}: ${issue!.message}`);
+}
+
+/** A register of venues from a table. Rows that cannot be used are told, and the rest is used. */
+export async function venuesSetting(path: string | undefined): Promise<VenueRegister> {
+  if (!path) return EMPTY_REGISTER;
+  const { entries, problems } = readVenues(await readFile(path, 'utf8').catch((error: Error) => unusable(`${path}: ${error.message}`)));
+  for (const p of problems) process.stderr.write(`${path}, line ${p.line}${p.column && `, ${p.column}`}: ${p.message} ${p.text}\n`);
+  if (entries.length === 0) throw new Unusable(`${path}: no entry of this register can be used.`);
+  return new VenueRegister(asVenues(entries));
+}
+
+/** What terms mean in the files' database, from a map file, on top of what a profile says. */
+export async function mapsSetting(path: string | undefined, scope: DatabaseScope): Promise<DatabaseScope> {
+  if (!path) return scope;
+  const read = readTermMap(await readFile(path, 'utf8').catch((error: Error) => unusable(`${path}: ${error.message}`)));
+  if (typeof read === 'string') throw new Unusable(`${path}: ${read}`);
+  return { ...scope, terms: { ...scope.terms, ...Object.fromEntries(read.map((t) => [termKey(t.vocabulary, t.term), t.sets])) } };
 }

@@ -1,8 +1,9 @@
 /** The core from a terminal: newline-delimited JSON on standard output, a summary on standard error. */
 import { parseArgs } from 'node:util';
+import { SCHEMES } from '@/core/classify';
 import { FORMAT_CODES, type Format } from '@/core/formats';
 import { classifyCommand } from './classify';
-import { profileSettings, Unusable } from './input';
+import { mapsSetting, profileSettings, schemeSetting, Unusable, venuesSetting } from './input';
 import { mergeCommand } from './merge';
 import { parseCommand } from './parse';
 import { sieveCommand } from './sieve';
@@ -10,8 +11,9 @@ import { sieveCommand } from './sieve';
 const USAGE = `npm run --silent cli -- COMMAND FILE…
 
   parse FILE…                                  a line per entry: a record, or a rejection with its place
-  classify --as-of DATE --question KIND --scheme ID FILE…
-                                               a line per record: its possible values on every axis, with claims
+  classify --as-of DATE --question KIND --scheme ID [--venues FILE] [--maps FILE] [--merged] FILE…
+                                               a line per record (per work, with --merged): its possible values on
+                                               every axis, with claims
   merge FILE…                                  a line per work with its records and links, and a line per pair to settle
   sieve --with sieve.json --as-of DATE --question KIND --scheme ID FILE…
                                                a line per work with its outcome, and a last line with the funnel
@@ -19,6 +21,9 @@ const USAGE = `npm run --silent cli -- COMMAND FILE…
   --format ${FORMAT_CODES.join('|')}     overrides what the content says
   --profile FILE                               the limiter profile of these files' database: its terms and columns
   --refereed-journals                          every journal in these files' database is refereed
+  --venues FILE                                a register of journals and presses, as CSV
+  --maps FILE                                  what terms mean in these files' database, as CSV or JSON
+  --scheme ID|FILE                             an evidence scheme: ${Object.keys(SCHEMES).join(', ')}, or JSON
 Defaults: --question treatment-benefit, --scheme ocebm-2011.
 `;
 
@@ -39,15 +44,18 @@ async function main(argv: string[]): Promise<number> {
   if (values.format && !FORMAT_CODES.includes(values.format as Format))
     throw new Unusable(`Unknown format "${values.format}". Known: ${FORMAT_CODES.join(', ')}.`);
   const format = values.format as Format | undefined;
+  const profile = await profileSettings(values.profile, values['refereed-journals']);
   const settings = {
     format,
     asOf: values['as-of'],
     question: values.question,
-    scheme: values.scheme,
-    ...(await profileSettings(values.profile, values['refereed-journals'])),
+    scheme: await schemeSetting(values.scheme),
+    register: await venuesSetting(values.venues),
+    ...profile,
+    scope: await mapsSetting(values.maps, profile.scope),
   };
   if (command === 'parse') await parseCommand(files, settings);
-  else if (command === 'classify') await classifyCommand(files, settings);
+  else if (command === 'classify') await classifyCommand(files, { ...settings, merged: values.merged });
   else if (command === 'merge') await mergeCommand(files, settings);
   else if (command === 'sieve') await sieveCommand(files, { ...settings, with: values.with });
   else throw new Unusable(`Unknown command "${command}".\n\n${USAGE}`);
@@ -65,6 +73,9 @@ const readArgs = (argv: string[]) =>
       scheme: { type: 'string', default: 'ocebm-2011' },
       with: { type: 'string' },
       profile: { type: 'string' },
+      venues: { type: 'string' },
+      maps: { type: 'string' },
+      merged: { type: 'boolean', default: false },
       'refereed-journals': { type: 'boolean', default: false },
       help: { type: 'boolean', default: false },
     },

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { z } from 'zod';
-import { claimsOfRecord, classifyWork, type RecordOfWork } from '@/core/classify';
+import { classifyWork, type RecordOfWork, readyRecord } from '@/core/classify';
 import { mergeRecords, worksOf } from '@/core/merge';
 import { buildColumns, type ColumnRow, funnelOf, runSieve, type Sieve, sieveSchema } from '@/core/sieve';
 import { asOfDay, levelsOf, printLine, type Settings, Unusable } from './input';
@@ -15,8 +15,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   const levels = levelsOf(settings);
   const records: { file: number; found: RecordOfWork }[] = [];
   const { mergeable, places } = await mergeableOf(files, settings, (record, file) => {
-    const found = claimsOfRecord(record, settings.scope);
-    records.push({ file, found: { key: records.length, found } });
+    records.push({ file, found: readyRecord(records.length, record, settings.scope) });
   });
   const members = worksOf(mergeRecords(mergeable).head);
   const rows: ColumnRow[] = members.map((m, i) => ({
@@ -24,6 +23,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
     classification: classifyWork(
       m.map((r) => records[r]!.found),
       levels,
+      { register: settings.register },
     ), // prettier-ignore
     membership: m.reduce((mask, r) => mask | (1 << records[r]!.file), 0) >>> 0,
   }));

@@ -103,7 +103,7 @@ export async function importVenues(
   ctx: Context,
   reviewId: string,
   { text }: z.infer<typeof VenueFileText>,
-): Promise<Result<{ added: number; changed: number }>> {
+): Promise<Result<{ added: number; changed: number; entries: VenueEntry[] }>> {
   const review = await openReview(ctx, reviewId);
   const { entries } = readVenues(text);
   if (entries.length === 0) return refuse('nothing-read', 'The file holds no entries.');
@@ -115,7 +115,8 @@ export async function importVenues(
       fresh.map((entry) => ({ reviewId, key: entryKey(entry), entry, person: review.person, at: ctx.now() })),
     );
     if (fresh.length) await queueReclassify(tx, reviewId, ctx.now());
-    return { ok: true as const, added: changes.added.length, changed: changes.changed.length };
+    const all = (await venuesOf(tx, reviewId)).sort((a, b) => (entryName(a) < entryName(b) ? -1 : 1));
+    return { ok: true as const, added: changes.added.length, changed: changes.changed.length, entries: all };
   });
 }
 

@@ -1,7 +1,7 @@
-import { axisMask, codesOf, type Mask, PUBLICATION_TYPES, type PublicationType } from '@/core/vocabularies';
+import { axisMask, type Mask, PUBLICATION_TYPES, type PublicationType } from '@/core/vocabularies';
 
 /** Designs that an item of a publication type can report; null when any. */
-const DESIGNS_OF: Partial<Record<PublicationType, readonly string[]>> = {
+export const DESIGNS_OF: Partial<Record<PublicationType, readonly string[]>> = {
   protocol: ['not-a-study'],
   registration: ['not-a-study'],
   correction: ['not-a-study'],

@@ -4,6 +4,7 @@ export * from './claims-of-record';
 export * from './classify-work';
 export { CUE_GROUPS, CUE_RULES } from './cue-rules';
 export { DATE_NAMES, DATE_WORDS, type DateName, type WorkDates } from './dates';
+export { type DecisionTable, decisionTables } from './decision-tables';
 export { DESIGN_MASKS, designsOfPublication } from './design-of-publication';
 export * from './explain';
 export * from './facets';

@@ -1,4 +1,4 @@
-import { axisMask, codesOf, type Mask, PUBLICATION_TYPES, type PublicationType, type SourceType } from '@/core/vocabularies';
+import { axisMask, type Mask, PUBLICATION_TYPES, type PublicationType, type SourceType } from '@/core/vocabularies';
 
 /** Where scholarly work can stand. Trade journals, magazines and newspapers write about research; they do not publish it. */
 const SCHOLARLY = ['scholarly-journal', 'proceedings', 'preprint-server', 'book', 'thesis', 'report', 'dataset', 'web', 'other'] as const;

@@ -5,3 +5,4 @@ export * from './profile';
 export * from './scope';
 export * from './search-log';
 export * from './steps';
+export { readTermMap } from './term-map';

@@ -1,0 +1,22 @@
+import type { Metadata } from 'next';
+import { decisionTables } from '@/core/classify';
+import { HowItDecides } from '@/features/how-it-decides/HowItDecides';
+import { TopBar } from '@/features/shell/TopBar';
+
+export const metadata: Metadata = { title: 'How it decides' };
+
+export default function HowItDecidesPage() {
+  return (
+    <>
+      <TopBar title="How it decides" />
+      <main className="max-w-[1280px] px-5 py-4">
+        <h1 className="text-[22px]">How it decides</h1>
+        <p className="max-w-[100ch]">
+          Every table and rule by which works are classified, with where it is from. The same code that classifies prints this page. What a
+          database’s profile, a register of venues or a scheme of your own adds is shown on their pages.
+        </p>
+        <HowItDecides tables={decisionTables()} />
+      </main>
+    </>
+  );
+}
