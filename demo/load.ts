@@ -15,10 +15,13 @@ import { runJob } from '@/server/run-job';
 import { saveCriteria } from '@/server/save-criteria';
 import { saveDatabase } from '@/server/save-database';
 import { freezeSieve, saveSieve } from '@/server/save-sieve';
+import { importVenues } from '@/server/venue-register';
 import { workDetail } from '@/server/work-detail';
+import { MILL_DATABASES, MILL_SIEVE } from './mills/review';
 import { DEMO_DATABASES, type DemoDatabase } from './profiles';
 
 const TITLE = 'Bright light and day sleep in night workers';
+const MILLS_TITLE = 'The repair of historic tide mills';
 
 const SIEVE: Sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
 
@@ -90,6 +93,7 @@ async function load() {
     id,
     CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
   ); // prettier-ignore
+  await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);
   await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'As in the protocol.');
@@ -98,8 +102,35 @@ async function load() {
   await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
 }
 
+/** The second review: a field without a hierarchy of evidence. */
+async function loadMills() {
+  const { id } = await createReview(context(), {
+    title: `${MILLS_TITLE} (being loaded)`,
+    question: 'How have historic tide mills been repaired, and by whose hands, with what materials and at whose cost?',
+    kind: 'any',
+    population: 'tide mill, tide mills, mill',
+    intervention: 'repair, rebuilding, restoration, restorations, conserving',
+    comparison: 'replica, replaced',
+    outcome: 'timber, mortar, sluice, sluices, cost, decay',
+    asOf: '2026-09-14',
+    scheme: 'primary-secondary',
+    person: 'R. Hulme-Penny',
+  });
+  await takeVenues(id);
+  for (const database of MILL_DATABASES) await retrieve(id, database);
+  await saveSieve(context(), id, { sieve: MILL_SIEVE, seenEdit: 0 });
+  await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
+  await orm.em.fork().nativeUpdate(Review, { id }, { title: MILLS_TITLE });
+}
+
+async function takeVenues(id: string) {
+  told(await importVenues(context(), id, { text: readFileSync('demo/files/venues.csv', 'utf8') }));
+  await doJobs(id);
+}
+
 /** Adds a database, and one retrieval from it with its log and file. */
 async function retrieve(reviewId: string, { name, tag, file, profile, log }: DemoDatabase) {
+  const { person } = await orm.em.fork().findOneOrFail(Review, { id: reviewId });
   const database = told(await saveDatabase(context(), reviewId, { id: null, name, tag, profile }));
   const retrieval = told(await addRetrieval(context(), reviewId, { databaseIds: [database.id], updates: null }));
   told(await receiveFile(context(), reviewId, { retrievalId: retrieval.id }, file, createReadStream(`demo/files/${file}`)));
@@ -117,7 +148,7 @@ async function retrieve(reviewId: string, { name, tag, file, profile, log }: Dem
         ...rest,
         databaseIds: [database.id],
         coverageTo: rest.searchedOn,
-        ranBy: PERSON,
+        ranBy: person,
         // The last line of a search is the one that was exported.
         steps: steps.map((s, i) => (i === steps.length - 1 ? { ...s, count: reported } : s)),
         reported,
@@ -171,6 +202,9 @@ async function decideSome(reviewId: string) {
 }
 
 try {
+  // The newest stands first in the list of reviews: the larger one is loaded last.
+  if (await orm.em.fork().findOne(Review, { title: MILLS_TITLE })) console.log('The demo review of tide mills is there already.');
+  else await loadMills();
   if (await orm.em.fork().findOne(Review, { title: TITLE })) console.log('The demo review is there already.');
   else await load();
 } finally {

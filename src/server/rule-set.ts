@@ -5,7 +5,10 @@ import { TERM_TABLES } from '@/core/vocabularies';
 import type { Context } from './context';
 import { enqueue } from './queue';
 
-/** Raised when claims or works are stored in another form, so that those stored before are derived anew. */
+/**
+ * Raised when claims or works are stored in another form, or when a rule's test in code changes (its text differs from
+ * build to build, so it cannot be part of the name), so that those stored before are derived anew.
+ */
 const STORED_FORM = 3;
 
 /** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
@@ -25,9 +28,11 @@ export const RULE_SET = createHash('sha256')
         r.attribute,
         r.includes,
         r.venue,
+        r.press,
+        r.yieldsTo,
       ]),
-      SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes, `${r.test}`]),
-      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, `${r.when}`]),
+      SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
+      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract]),
       SOURCES_OF,
       DESIGN_MASKS,
     ]),

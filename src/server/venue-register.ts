@@ -166,17 +166,19 @@ export interface VenueGap {
 /** Journals and the like that records name and the register has no entry for, those first whose entry would settle most. */
 export async function venueGaps(ctx: Context, reviewId: string): Promise<VenueGap[]> {
   const register = new VenueRegister(asVenues(await venuesOf(ctx.em, reviewId)));
-  const rows = await ctx.em.execute<{ container: string; issns: string[]; works: number; open: number }[]>(
-    `select w.container, r.item->'issns' as issns, count(*)::int as works,
+  const rows = await ctx.em.execute<
+    { container: string; issns: string[]; isbns: string[]; publisher: string; works: number; open: number }[]
+  >(
+    `select w.container, r.item->'issns' as issns, r.item->'isbns' as isbns, r.item->>'publisher' as publisher, count(*)::int as works,
        (count(*) filter (where jsonb_array_length(w.axes->'peerReview'->'codes') > 1))::int as open
      from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
-     where w.review_id = ? and w.absorbed_by is null and w.container <> '' group by 1, 2`,
+     where w.review_id = ? and w.absorbed_by is null and w.container <> '' group by 1, 2, 3, 4`,
     [reviewId],
   );
   const gaps = new Map<string, VenueGap>();
   for (const row of rows) {
-    const place = { issns: row.issns, isbns: [], container: row.container, publisher: '' };
-    if (register.journal(place, null)) continue;
+    // A chapter is as its press is: the book it stands in needs no entry.
+    if (register.journal(row, null) || register.press(row)) continue;
     const key = venueKey(row.container);
     const known = gaps.get(key);
     if (known) {

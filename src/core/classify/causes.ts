@@ -1,5 +1,7 @@
-import type { SourcedClaim } from './claim';
+import { bitCount } from '@/core/vocabularies';
+import { type SourcedClaim, TIERS } from './claim';
 import type { Classification } from './classify-work';
+import { ruleWords } from './rule-words';
 import type { WorkAxis } from './work-axes';
 
 /** Why an axis of a work is disputed. Works with the same key are alike in it, and one ruling can settle them all. */
@@ -12,19 +14,14 @@ export interface WorkCause {
 /** Axes on which claims can contradict each other; peer review and level follow from others. */
 export const DISPUTABLE = ['sourceType', 'publicationType', 'design', 'peerReview'] as const satisfies readonly WorkAxis[];
 
-/** Who says what, without the words that only this work has: the term of a type, or the rule that saw a sign in a text. */
-const saying = (c: SourcedClaim, databaseOf: (record: number) => string): string => {
+/** Who says what, without the words that only this work has: the term of a type, or what a rule saw in a text. */
+function saying(c: SourcedClaim, databaseOf: (record: number) => string): string {
   const who = databaseOf(c.record);
-  const what = c.field === 'type' || c.field === 'register' ? c.quote.replace(/ \(by .*$/, '') : (RULE_WORDS[c.field] ?? c.rule);
-  return `${what}${c.field === 'type' && who ? ` in ${who}` : c.field === 'type' ? '' : c.field === 'register' ? ' in the register' : ` (${c.rule})`}`;
-};
-const RULE_WORDS: Readonly<Record<string, string>> = {
-  title: 'the title',
-  abstract: 'the abstract',
-  heading: 'a heading',
-  venue: 'the container',
-  note: 'a note',
-};
+  if (c.field === 'type') return who ? `${who}’s “${c.quote}”` : `“${c.quote}”`;
+  if (c.field === 'register') return 'the register of venues';
+  const words = ruleWords(c.rule).replace(/\.$/, '');
+  return `${words[0]!.toLowerCase()}${words.slice(1)}`;
+}
 
 /**
  * The disputes of a work by axis: for a conflict the sharpest claims that contradict each other, for a dissent the claim
@@ -49,10 +46,11 @@ export function causesOf(classification: Classification, databaseOf: (record: nu
       causes.push(cause('conflict', axis, [...new Set(sides.map((c) => saying(c, databaseOf)))].sort(), ' against '));
     }
     for (const d of result.dissents) {
-      const against = classification.claims.find(
-        (c) => c.axis === axis && c.tier === result.tier && !c.usual && (c.mask & result.mask) !== 0,
-      );
-      const sides = [saying(classification.claims[d]!, databaseOf), ...(against ? [saying(against, databaseOf)] : [])];
+      const dissent = classification.claims[d]!;
+      const against = classification.claims
+        .filter((c) => c.axis === axis && !c.usual && (c.mask & dissent.mask) === 0 && (c.mask & result.mask) !== 0)
+        .sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || bitCount(a.mask) - bitCount(b.mask))[0];
+      const sides = [saying(dissent, databaseOf), ...(against ? [saying(against, databaseOf)] : [])];
       const made = cause('dissent', axis, sides, ' disagrees with ');
       if (!causes.some((c) => c.key === made.key)) causes.push(made);
     }

@@ -62,9 +62,9 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
             </th>
           ))}
           {databases.map((d) => (
-            <th key={d.tag} scope="col" className="pl-3 text-right font-medium">
+            <th key={d.tag} scope="col" className="whitespace-nowrap pl-3 text-right font-medium">
               <Explained meaning={`Works of ${d.name} of which this axis is not settled: narrowed, conflicting or unknown.`}>
-                <DatabaseTag tag={d.tag} name={d.name} /> open
+                <DatabaseTag tag={d.tag} name={d.name} /> <span className="sr-only">{d.name}: </span>open
               </Explained>
             </th>
           ))}

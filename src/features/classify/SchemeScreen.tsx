@@ -146,7 +146,14 @@ export function SchemeScreen({ reviewId, schemes: given, current, kind }: Scheme
   );
 }
 
-const levelWords = (scheme: EvidenceScheme, codes: readonly string[]) => labelsOf(scheme.levels, maskOf(scheme.levels, codes)).join(' or ');
+/** "Level 1, 2 or 3": what the labels begin with is said once. */
+function levelWords(scheme: EvidenceScheme, codes: readonly string[]): string {
+  const labels = labelsOf(scheme.levels, maskOf(scheme.levels, codes));
+  const short = labels.map((l, i) =>
+    i > 0 && l.startsWith('Level ') && labels[0]!.startsWith('Level ') ? l.slice(6) : i > 0 ? l.toLowerCase() : l,
+  );
+  return short.length < 2 ? (short[0] ?? '') : `${short.slice(0, -1).join(', ')} or ${short.at(-1)}`;
+}
 
 /** What facts about a design make of it in a column. */
 function facts(scheme: EvidenceScheme, kind: string, design: Design): string[] {
