@@ -38,7 +38,10 @@ module.exports = {
       comment: 'No interface, database, file system or network in the core; only small pure packages.',
       severity: 'error',
       from: { path: '^src/core/', pathNot: TESTS },
-      to: { path: 'node_modules', pathNot: ['node_modules/zod/', 'node_modules/@retorquere/bibtex-parser/', 'node_modules/@eslint-community/regexpp/'] },
+      to: {
+        path: 'node_modules',
+        pathNot: ['node_modules/zod/', 'node_modules/@retorquere/bibtex-parser/', 'node_modules/@eslint-community/regexpp/'],
+      },
     },
     { name: 'core-no-node', severity: 'error', from: { path: '^src/core/', pathNot: TESTS }, to: { dependencyTypes: ['core'] } },
     core('record', []),

@@ -51,7 +51,7 @@ export function causesOf(classification: Classification, databaseOf: (record: nu
         .filter((c) => c.axis === axis && !c.usual && (c.mask & dissent.mask) === 0 && (c.mask & result.mask) !== 0)
         .sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || bitCount(a.mask) - bitCount(b.mask))[0];
       const sides = [saying(dissent, databaseOf), ...(against ? [saying(against, databaseOf)] : [])];
-      const made = cause('dissent', axis, sides, ' disagrees with ');
+      const made = cause('dissent', axis, sides, ', while ');
       if (!causes.some((c) => c.key === made.key)) causes.push(made);
     }
     if (causes.length) found[axis] = causes;
