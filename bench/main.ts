@@ -1,10 +1,12 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|slice]: prints figures with the machine's facts, and passes no judgement.
- * Importing and merging want a database: DATABASE_URL, which "npm run bench" sets.
+ * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|slice]: prints figures with the machine's facts, and passes no judgement.
+ * Importing, merging and reclassifying want a database: DATABASE_URL, which "npm run bench" sets.
  */
+import { classifying, reclassifying } from './classifying';
 import { importing } from './importing';
 import { merging } from './merging';
 import { machine } from './print';
+import { quality } from './quality';
 import { reading } from './reading';
 import { slice } from './slice';
 
@@ -14,4 +16,7 @@ console.log(`${machine()}\n`);
 if (wants('reading')) reading();
 if (wants('importing')) await importing(['ris', 'nbib', 'pubmed-xml']);
 if (wants('merging')) merging();
-if (wants('slice')) await slice();
+if (wants('classifying')) await classifying();
+if (wants('reclassifying')) await reclassifying();
+if (wants('quality')) await quality();
+if (wants('slice')) slice();

@@ -1,30 +1,9 @@
-/** Classifying and sieving, on seeded data, on one core. */
-import { claimsOfRecord, classifyWork, levelTable, OCEBM_2011 } from '@/core/classify';
-import { readEntries } from '@/core/formats';
-import { type BibRecord, isoToDay } from '@/core/record';
+/** Sieving, on seeded data, on one core. */
+import { OCEBM_2011 } from '@/core/classify';
+import { isoToDay } from '@/core/record';
 import { emptyColumns, encodeColumns, funnelOf, MASK_AXES, runSieve, type Sieve } from '@/core/sieve';
 import { seeded } from '@/testing/seeded';
-import { demoFiles } from '../demo/generate';
 import { row, seconds } from './print';
-
-const files = demoFiles();
-const encode = (text: string) => new TextEncoder().encode(text);
-
-async function classifying() {
-  const records: BibRecord[] = [];
-  for await (const e of readEntries([encode(files.exports['vellmora.ris']!)], 'ris')) if (e.kind === 'record') records.push(e.record);
-  const levels = levelTable('ocebm-2011', 'treatment-benefit');
-  const n = 20_000;
-  const from = process.hrtime.bigint();
-  for (let i = 0; i < n; i++) {
-    const record = records[i % records.length]!;
-    classifyWork([{ key: i, found: claimsOfRecord(record, { allJournalsRefereed: true }) }], levels);
-  }
-  row(
-    `derive claims and classify ${n.toLocaleString('en-GB')} records`,
-    `${Math.round(n / seconds(from)).toLocaleString('en-GB')} records/s`,
-  );
-}
 
 function sieving() {
   const n = 100_000;
@@ -60,7 +39,4 @@ function sieving() {
   row('columns of those works on the wire', `${(encodeColumns(columns).length / 1e6).toFixed(1)} MB`);
 }
 
-export async function slice() {
-  await classifying();
-  sieving();
-}
+export const slice = sieving;

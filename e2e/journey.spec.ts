@@ -201,7 +201,7 @@ test('from two exported files to justified decisions', async ({ page }) => {
     });
     expect(rows[0]!.grounds).toMatch(/Read in full\.$/);
     for (const axis of ['source type', 'publication type', 'peer review', 'design', 'evidence level'])
-      expect(rows[0]![`${axis} settled by`]).toMatch(/^(?:asserted|venue|strong)$/);
+      expect(rows[0]![`${axis} settled by`]).toMatch(/^(?:asserted|venue|strong|weak)$/);
     expect(rows[1]).toMatchObject({ 'reason code': 'population', reason: 'People who lay tiles' });
     const ris = await download('Kept and excluded as RIS');
     expect(ris.match(/^TY {2}- JOUR\r$/gm)).toHaveLength(2);

@@ -17,6 +17,9 @@ const STAGES = [
   'merge/weights',
   'merge/compare?a=1&b=2',
   'classify',
+  'classify/venues',
+  'classify/scheme',
+  'classify/rulings',
   'sieve',
   'decide',
   'write-up',
@@ -44,6 +47,12 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('the first page is accessible', async ({ page }) => {
       await page.goto('/');
       await expect(page.getByRole('heading', { name: 'Reviews', exact: true })).toBeVisible();
+      await expectAccessible(page);
+    });
+    test('how it decides is accessible, and finds a rule by a word of it', async ({ page }) => {
+      await page.goto('/how-it-decides');
+      await page.getByLabel('Find a term, a rule or a word').fill('stepped-wedge');
+      await expect(page.getByRole('heading', { name: /Signs in the text: designs/ })).toBeVisible();
       await expectAccessible(page);
     });
     for (const stage of STAGES) {

@@ -20,9 +20,11 @@ const VIEWS = [
   { name: 'record', path: 'records/1600' },
   { name: 'merge', path: 'merge' },
   { name: 'pair', path: 'merge/pairs' },
-  { name: 'joins', path: 'merge/joins' },
   { name: 'families', path: 'merge/families' },
-  { name: 'classify', path: 'classify', before: click('button', /^Publication type: \d+ conflicting/) },
+  { name: 'classify', path: 'classify' },
+  { name: 'venues', path: 'classify/venues' },
+  { name: 'scheme', path: 'classify/scheme' },
+  { name: 'how-it-decides', path: '/how-it-decides', before: (page) => page.getByLabel('Find a term, a rule or a word').fill('cohort') },
   { name: 'sieve', path: 'sieve', before: click('button', /held, all works/) },
   { name: 'decide', path: 'decide' },
   { name: 'work', path: 'merge', before: click('button', /^Evening bright light/) },
@@ -45,7 +47,7 @@ await main(async () => {
     const review = href.split('/').slice(0, 3).join('/');
     for (const { name, path, before } of VIEWS) {
       if (names.length && !names.includes(name)) continue;
-      await page.goto(path === null ? '/' : `${review}/${path}`);
+      await page.goto(path === null ? '/' : path.startsWith('/') ? path : `${review}/${path}`);
       await page.waitForLoadState('networkidle');
       await before?.(page);
       await page.waitForLoadState('networkidle');

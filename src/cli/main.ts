@@ -6,6 +6,7 @@ import { classifyCommand } from './classify';
 import { mapsSetting, profileSettings, schemeSetting, Unusable, venuesSetting } from './input';
 import { mergeCommand } from './merge';
 import { parseCommand } from './parse';
+import { rulesDocument } from './rules';
 import { sieveCommand } from './sieve';
 
 const USAGE = `npm run --silent cli -- COMMAND FILE…
@@ -17,6 +18,8 @@ const USAGE = `npm run --silent cli -- COMMAND FILE…
   merge FILE…                                  a line per work with its records and links, and a line per pair to settle
   sieve --with sieve.json --as-of DATE --question KIND --scheme ID FILE…
                                                a line per work with its outcome, and a last line with the funnel
+
+  rules                                        every table and rule, as Markdown
 
   --format ${FORMAT_CODES.join('|')}     overrides what the content says
   --profile FILE                               the limiter profile of these files' database: its terms and columns
@@ -39,6 +42,10 @@ async function main(argv: string[]): Promise<number> {
   if (values.help || !command) {
     process.stderr.write(USAGE);
     return values.help ? 0 : 1;
+  }
+  if (command === 'rules') {
+    process.stdout.write(rulesDocument());
+    return 0;
   }
   if (files.length === 0) throw new Unusable('Name at least one file.');
   if (values.format && !FORMAT_CODES.includes(values.format as Format))

@@ -73,6 +73,48 @@ export async function deriveRecords(
   return { records: all, fresh: derived };
 }
 
+/**
+ * Derives the claims that were made by other maps or rules than the databases' now; merge keys do not depend on those.
+ * @returns how many records
+ */
+export async function deriveStaleClaims(
+  tx: EntityManager,
+  reviewId: string,
+  databases: readonly SourceDatabase[],
+  step: (done: number, total: number) => Promise<void>,
+): Promise<number> {
+  const scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
+  const rows = await tx.execute<{ no: number; database_id: string | null; rule_set: string }[]>(
+    `select r.no, r.database_id, c.rule_set from active_record r
+     join record_claims c on c.review_id = r.review_id and c.record_no = r.no where r.review_id = ? order by r.no`,
+    [reviewId],
+  );
+  const expected = new Map(databases.map((d) => [d.id, ruleSetFor(scopeOf(d.profile))]));
+  const stale = rows.filter((r) => r.rule_set !== (expected.get(r.database_id ?? '') ?? NO_SCOPE_RULES));
+  if (stale.length === 0) return 0;
+  await tx.execute('create temporary table stale_claims (record_no int, rule_set text, doc jsonb) on commit drop');
+  for (let at = 0; at < stale.length; at += PAGE) {
+    const page = stale.slice(at, at + PAGE);
+    const items = await readItems(
+      tx,
+      reviewId,
+      page.map((r) => r.no),
+    );
+    const fresh = page.map((r) => [
+      r.no,
+      expected.get(r.database_id ?? '') ?? NO_SCOPE_RULES,
+      claimsOfRecord(items.get(r.no)!, scopes.get(r.database_id ?? '') ?? NO_SCOPE),
+    ]);
+    await copyRows(tx, 'stale_claims', ['record_no', 'rule_set', 'doc'], [fresh]);
+    await step(Math.min(at + PAGE, stale.length), stale.length);
+  }
+  await tx.execute(
+    `update record_claims c set rule_set = s.rule_set, doc = s.doc from stale_claims s where c.review_id = ? and c.record_no = s.record_no`,
+    [reviewId],
+  );
+  return stale.length;
+}
+
 interface RecordRead {
   no: number;
   database_id: string | null;

@@ -1,21 +1,20 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { RecordClaims } from '@/core/classify';
-import { familyFlags, type LinkType, type MergeKeys } from '@/core/merge';
 import { type Columns, decodeColumns, emptyColumns, encodeColumns, setRow } from '@/core/sieve';
 import { copyRows } from '@/db/copy';
 import { Review, ReviewColumns, SourceDatabase } from '@/db/schema';
-import { storedAxes, withFamilyFlags } from './classify-works';
+import { storedAxes } from './classify-works';
 import { columnsBasis } from './columns-basis';
 import type { Context } from './context';
-import { deriveRecords } from './derive-records';
+import { deriveStaleClaims } from './derive-records';
 import { type Judgeable, type Judging, judge, judgingOf } from './judging';
 import type { Progress } from './progress';
 
 const PAGE = 2000;
 
 /**
- * Classifies all works of a review again, as after a changed map, scheme or register: how records are merged, and what
- * lists show of a work, stays as it is. In one transaction: broken off, nothing has changed.
+ * Classifies all works of a review again, as after a changed map, scheme or register: how records are merged, their
+ * flags, and what lists show of a work, stay as they are. In one transaction: broken off, nothing has changed.
  */
 export async function reclassifyReview(ctx: Context, reviewId: string, progress: Progress): Promise<void> {
   await ctx.em.transactional(async (tx) => {
@@ -26,11 +25,9 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       'select work_no, record_no from work_record where review_id = ? and active order by work_no, record_no',
       [reviewId],
     );
-    const total = 2 * members.length;
-    const { records } = await deriveRecords(tx, reviewId, databases, (done) => progress.step(done, total));
-    const keys = new Map(records.map((r) => [r.no, r.keys]));
+    const stale = await deriveStaleClaims(tx, reviewId, databases, (done, total) => progress.step(done, total + members.length));
+    const total = stale + members.length;
     const works = worksOf(members);
-    const flags = await storedFamilyFlags(tx, reviewId, works, keys);
     const judging = await judgingOf(tx, review, databases);
     review.revision += 1;
     const columns = emptyColumns(
@@ -41,17 +38,17 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
     await freshTable(tx);
     let row = 0;
-    let done = members.length;
+    let done = stale;
     for (const page of pagesOf([...works], PAGE)) {
       const judged = await judgeWorks(tx, reviewId, judging, page);
       const rows: (string | number | object)[][] = [];
       for (const { no, members: own, classification, causes } of judged) {
         const membership = own.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
         setRow(columns, row++, { number: no, classification, membership });
-        rows.push([no, storedAxes(classification, causes, judging.levels), withFamilyFlags(classification.flags, flags.get(no) ?? [])]);
+        rows.push([no, storedAxes(classification, causes, judging.levels)]);
         done += own.length;
       }
-      await copyRows(tx, 'fresh_axes', ['no', 'axes', 'flags'], [rows]);
+      await copyRows(tx, 'fresh_axes', ['no', 'axes'], [rows]);
       await progress.step(done, total);
     }
     await writeAxes(tx, reviewId);
@@ -76,21 +73,15 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
     'select work_no, record_no from work_record where review_id = ? and active and work_no = any(?::int[]) order by work_no, record_no',
     [reviewId, `{${workNos.join(',')}}`],
   );
-  const before = await tx.execute<{ no: number; flags: string[] }[]>(
-    'select no, flags from work where review_id = ? and no = any(?::int[])',
-    [reviewId, `{${workNos.join(',')}}`],
-  );
-  const flags = new Map(before.map((w) => [w.no, w.flags]));
   await freshTable(tx);
   const rows: (string | number | object)[][] = [];
   for (const { no, classification, causes } of await judgeWorks(tx, reviewId, judging, [...worksOf(members)])) {
     const at = place.get(no);
     if (at === undefined) continue;
     setRow(columns, at, { number: no, classification, membership: columns.membership[at]! });
-    // A ruling says nothing about flags.
-    rows.push([no, storedAxes(classification, causes, judging.levels), flags.get(no) ?? []]);
+    rows.push([no, storedAxes(classification, causes, judging.levels)]);
   }
-  await copyRows(tx, 'fresh_axes', ['no', 'axes', 'flags'], [rows]);
+  await copyRows(tx, 'fresh_axes', ['no', 'axes'], [rows]);
   await writeAxes(tx, reviewId);
   const revision = review.revision + 1;
   columns.revision = revision;
@@ -143,29 +134,10 @@ function* pagesOf<T>(items: readonly T[], size: number): Generator<T[]> {
   for (let at = 0; at < items.length; at += size) yield items.slice(at, at + size);
 }
 
-async function storedFamilyFlags(
-  tx: EntityManager,
-  reviewId: string,
-  works: ReadonlyMap<number, number[]>,
-  keys: ReadonlyMap<number, MergeKeys>,
-) {
-  const numbers = [...works.keys()];
-  const place = new Map(numbers.map((no, i) => [no, i]));
-  const links = await tx.execute<{ to_no: number; type: LinkType }[]>('select to_no, type from work_link where review_id = ?', [reviewId]);
-  const found = familyFlags(
-    [...works.values()].map((records) => records.flatMap((no) => keys.get(no) ?? [])),
-    links.map((l) => ({ type: l.type, to: place.get(l.to_no) ?? -1 })),
-  );
-  return new Map(numbers.map((no, i) => [no, found[i]!]));
-}
-
-const freshTable = (tx: EntityManager) =>
-  tx.execute('create temporary table if not exists fresh_axes (no int, axes jsonb, flags jsonb) on commit drop');
+const freshTable = (tx: EntityManager) => tx.execute('create temporary table if not exists fresh_axes (no int, axes jsonb) on commit drop');
 
 async function writeAxes(tx: EntityManager, reviewId: string) {
-  await tx.execute('update work set axes = f.axes, flags = f.flags from fresh_axes f where work.review_id = ? and work.no = f.no', [
-    reviewId,
-  ]);
+  await tx.execute('update work set axes = f.axes from fresh_axes f where work.review_id = ? and work.no = f.no', [reviewId]);
   await tx.execute('truncate fresh_axes');
 }
 

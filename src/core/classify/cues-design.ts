@@ -135,7 +135,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-cross-sectional',
     pattern:
-      /\bcross[- –]sectional\b|:\s*(?:an? )?(?:\w+[- ]){0,3}survey\s*$|\b(?:online|postal|national|questionnaire) survey\b|\bprevalence study\b/i,
+      /\bcross[- –]sectional\b|:\s*(?:an? )?(?:\w+[- ]){0,3}survey\s*$|\b(?:online|postal|national|questionnaire|household|community|school|workplace|population) survey\b|\bprevalence study\b/i,
     unless: new RegExp(`${ABOUT.source}|\\bcross-sectional area\\b`, 'i'),
     sets: { publicationType: study, design: ['cross-sectional'] },
     explain: 'The title names a study at one point in time.',

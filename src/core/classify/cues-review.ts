@@ -57,7 +57,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-narrative-review',
     pattern:
-      /\b(?:narrative|literature|critical|state[- ]of[- ]the[- ]art|mini|clinical|brief|theoretical)[- –]?review\b|[:–—]\s*(?:an? )?(?:short |brief |updated )?(?:review|overview)\b(?! of (?:systematic )?reviews)|^(?:a |an )?(?:review|overview) of\b/i,
+      /\b(?:narrative|literature|critical|state[- ]of[- ]the[- ]art|mini|clinical|brief|theoretical)[- –]?review\b|[:–—]\s*(?:an? )?(?:short |brief |updated )?(?:review|overview)\b(?! of (?:systematic )?reviews)|\bcritical overview\b|\boverview\s*$|^(?:a |an )?(?:review|overview) of\b/i,
     unless:
       /\bsystematic\b|\bscoping\b|\bmeta-?analys|\bumbrella\b|\bpeer review\b|\bchart review\b|\breview of (?:the )?book\b|\bprotocol\b|\bintegrative\b|\brapid\b/i,
     sets: { publicationType: ['review-article'], design: ['narrative-review'] },

@@ -280,7 +280,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-retrospective',
     pattern:
-      /\bretrospective(?:ly)?\b|\b(?:medical|hospital|health|personnel|insurance|claims|electronic health|clinical|case) records (?:of|from|were)\b|\bchart review\b|\b(?:linked|routinely collected|administrative|registry|register|claims) data\b|\bfrom (?:the |a )?(?:\w+ ){0,3}(?:registry|register|archives) (?:between|from|for)\b|\b(?:identified|traced|drawn|taken|found) (?:from|through|in) (?:\w+ ){0,4}(?:registers?|registry|registries|records|rolls|archives|files|databases?)\b|\blinked (?:to|with) (?:\w+ ){0,3}(?:death|hospital|registry|register|records|claims|certificates)\b/i,
+      /\bretrospective(?:ly)?\b|\b(?:medical|hospital|health|personnel|insurance|claims|electronic health|clinical|case) records (?:of|from|were)\b|\bchart review\b|\b(?:linked|routinely collected|administrative|registry|register|claims) data\b|\bfrom (?:the |a )?(?:\w+ ){0,3}(?:registry|register|archives) (?:between|from|for)\b|\b(?:identified|traced|drawn|taken) (?:from|through|in) (?:\w+ ){0,4}(?:registers?|registry|registries|records|rolls|archives|files)\b|\brecords of (?:\d[\d,]*|all)\b|\blinked (?:to|with) (?:\w+ ){0,3}(?:death|hospital|registry|register|records|claims|certificates)\b/i,
     unless: new RegExp(`${MENTION.source}|\\bprospectiv`, 'i'),
     sets: {},
     excludes: { design: ['cohort-prospective'] },
@@ -308,6 +308,34 @@ export const STUDY_CUES: readonly CueRule[] = [
     hits: ['We retrospectively reviewed all burns of cooks.'],
     misses: ['We reviewed the literature on burns.'],
   }),
+  {
+    id: 'abstract-hazard-ratio',
+    tier: 'weak',
+    zones: ['abstract'],
+    pattern: /\bhazard ratios?\b|\bstandardi[sz]ed (?:mortality|incidence) ratios?\b|\bperson-years\b/i,
+    unless: /\bsearched\b/i,
+    sets: {
+      design: [...COHORTS, ...TRIALS, 'prediction-model', 'meta-analysis', 'systematic-review', 'case-series', 'before-after'],
+    },
+    explain: 'The measure is one of people followed over time.',
+    hits: ['Leaving was rarer with age (hazard ratio 0.7).'],
+    misses: ['The hazard of wet boards was known.'],
+  },
+  {
+    id: 'abstract-names-qualitative',
+    tier: 'strong',
+    zones: ['abstract'],
+    pattern:
+      /\b(?:an?|this) (?:\w+ ){0,2}(?:ethnography|autoethnography|phenomenological (?:study|inquiry)|qualitative (?:study|inquiry)|grounded theory study)\b/i,
+    unless: new RegExp(`${MENTION.source}|\\bshould\\b|\\bprotocol\\b`, 'i'),
+    sets: {
+      publicationType: ['research-article', 'thesis', 'conference-paper', 'report', 'book', 'book-chapter'],
+      design: ['qualitative', 'mixed-methods'],
+    },
+    explain: 'The abstract calls the work by the name of a qualitative method.',
+    hits: ['An ethnography of two kitchens over nine months.', 'This qualitative study follows six families.'],
+    misses: ['A qualitative study is needed.', 'An earlier qualitative study was small.'],
+  },
   inMethods({
     id: 'methods-case-series',
     pattern:

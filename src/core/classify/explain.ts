@@ -16,14 +16,20 @@ export interface Hinge {
 /** The claims on which an axis hangs: for each, what would be left without it. Claims that others back up are not among them. */
 export function hingesOf({ claims, axes }: Classification, axis: CodedAxis): Hinge[] {
   const own = claims.flatMap((c, i) => (c.axis === axis ? [i] : []));
-  const now = axes[axis];
-  const hinges: Hinge[] = [];
-  for (const gone of own) {
-    const rest = own.filter((i) => i !== gone).map((i) => claims[i]!);
-    const { mask, status } = resolveAxis(rest, ALL[axis]);
-    if (mask !== now.mask || status !== now.status) hinges.push({ claim: gone, mask, status });
-  }
-  return hinges;
+  const said = own.filter((i) => !claims[i]!.usual);
+  const left = (indexes: readonly number[]) =>
+    resolveAxis(
+      indexes.map((i) => claims[i]!),
+      ALL[axis],
+    );
+  // What is usual rests on the other claims, so that it goes with any of them.
+  const [now, plain] = [axes[axis], left(said)];
+  return own.flatMap((gone) => {
+    const usual = claims[gone]!.usual;
+    const { mask, status } = left((usual ? own : said).filter((i) => i !== gone));
+    const before = usual ? now : plain;
+    return mask !== before.mask || status !== before.status ? [{ claim: gone, mask, status }] : [];
+  });
 }
 
 /** Something that, were it known, would leave fewer values. */

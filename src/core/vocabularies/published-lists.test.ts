@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { knownTerm, TERM_TABLES } from './lookup';
 import { CODED_AXES, type CodedAxis, codesOf, fullMask, maskOf } from './mask';
 import { MESH_PUBLICATION_TYPES } from './mesh-publication-types';
 import { RIS_TYPES } from './ris-types';
@@ -41,16 +42,60 @@ const MESH_PUBLISHED =
 
 test.each(MESH_PUBLISHED)('the publication type %p is mapped', (term) => expect(MESH_PUBLICATION_TYPES[term]).toBeDefined());
 
-const tables: [string, TermSets][] = [
-  ...Object.entries(RIS_TYPES).map(([k, v]) => [`RIS ${k}`, v.sets] as [string, TermSets]),
-  ...Object.entries(MESH_PUBLICATION_TYPES).flatMap(
+// JATS (ANSI/NISO Z39.96), suggested values of article-type; the list is from memory.
+const JATS_PUBLISHED =
+  `abstract|addendum|announcement|article-commentary|book-review|books-received|brief-report|calendar|case-report|collection|correction
+|discussion|dissertation|editorial|in-brief|introduction|letter|meeting-report|news|obituary|oration|partial-retraction|product-review|rapid-communication
+|rapid-communication|reply|reprint|research-article|retraction|review-article|translation|other`
+    .replaceAll('\n', '')
+    .split('|');
+// COAR Controlled Vocabulary for Resource Types 3.1, English labels of its upper branches; the list is from memory.
+const COAR_PUBLISHED =
+  `annotation|bibliography|blog post|book|book part|conference output|conference paper|conference poster|conference proceedings
+|journal|journal article|research article|review article|data paper|software paper|editorial|letter to the editor|corrigendum|newspaper article|magazine
+|lecture|letter|manuscript|musical notation|patent|preprint|report|research report|technical report|policy report|internal report|report part
+|project deliverable|memorandum|research proposal|research protocol|review|book review|peer review|thesis|bachelor thesis|doctoral thesis|master thesis
+|transcription|working paper|website|dataset|software|source code|image|moving image|still image|video|sound|map|cartographic material|interactive resource
+|learning object|workflow|clinical study|other|interview|text`
+    .replaceAll('\n', '')
+    .split('|');
+// MARC Genre Term List; from memory.
+const MARC_PUBLISHED =
+  `abstract or summary|article|atlas|autobiography|bibliography|biography|book|catalog|chart|conference publication|database|dictionary|directory
+|encyclopedia|essay|festschrift|fiction|government publication|handbook|history|index|interview|issue|journal|law report or digest|legal article|legislation
+|letter|loose-leaf|map|memoir|motion picture|newspaper|novel|numeric data|offprint|patent|periodical|picture|poetry|reporting|review|series|slide|sound|speech
+|standard or specification|statistics|survey of literature|technical report|thesis|treaty|videorecording|web site|yearbook`
+    .replaceAll('\n', '')
+    .split('|');
+test.each([
+  ['jats', JATS_PUBLISHED],
+  ['coar', COAR_PUBLISHED],
+  ['mods-genre', MARC_PUBLISHED],
+])('every term of the %s list is mapped', (id, published) => {
+  const { rows } = TERM_TABLES.find((t) => t.id === id)!;
+  expect(published.filter((term) => !rows[term])).toEqual([]);
+});
+
+// Words as databases print them: plural, capitals, addresses of a vocabulary, joined words.
+test.each([
+  ['Journal Articles', 'journal article'],
+  ['BOOK CHAPTER', 'book chapter'],
+  ['Theses', 'thesis'],
+  ['info:eu-repo/semantics/doctoralThesis', 'doctoral thesis'],
+  ['Conference_Paper', 'conference paper'],
+  ['review-article', 'review article'],
+])('%j is known as %j', (term, same) => expect(knownTerm('own', term)?.sets).toEqual(knownTerm('own', same)?.sets));
+test('a word that no list has is not guessed', () => expect(knownTerm('own', 'Aufsatz')).toBeNull());
+
+const tables: [string, TermSets][] = TERM_TABLES.flatMap((t) =>
+  Object.entries(t.rows).flatMap(
     ([k, v]) =>
       [
-        [`PT ${k}`, v.sets],
-        [`PT ${k} beside`, v.beside ?? {}],
+        [`${t.id} ${k}`, v.sets],
+        [`${t.id} ${k} beside`, v.beside ?? {}],
       ] as [string, TermSets][],
-  ), // prettier-ignore
-];
+  ),
+);
 test('every set of every term names codes that exist, and a set that narrows is not empty', () => {
   for (const [name, sets] of tables) {
     for (const axis of Object.keys(sets) as CodedAxis[]) {

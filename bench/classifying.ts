@@ -1,0 +1,154 @@
+/** Deriving claims and classifying, on one core; and the job that classifies 100,000 works again. */
+import { MikroORM } from '@mikro-orm/postgresql';
+import { claimsOfRecord, classifyWork, levelTable } from '@/core/classify';
+import { readEntries } from '@/core/formats';
+import { DEFAULT_PROFILE } from '@/core/parity';
+import type { BibRecord } from '@/core/record';
+import { ormConfig } from '@/db/config';
+import { copyRows } from '@/db/copy';
+import { Job, Review, SourceDatabase } from '@/db/schema';
+import { ruleAxis } from '@/server/axis-rulings';
+import { classifyReview } from '@/server/classify-review';
+import { closeQueue } from '@/server/queue';
+import { reclassifyReview } from '@/server/reclassify';
+import { createReview } from '@/server/review-settings';
+import { saveDatabase } from '@/server/save-database';
+import { fieldRecords } from '@/testing/field-records';
+import { demoFiles } from '../demo/generate';
+import { row, seconds } from './print';
+
+/** Records with about 1.2 KB of title and abstract each: the demo's and those of other fields, two texts put together. */
+async function longRecords(): Promise<BibRecord[]> {
+  const records: BibRecord[] = (await fieldRecords()).map((f) => f.record);
+  const files = demoFiles().exports;
+  for (const [name, format] of [
+    ['vellmora.ris', 'ris'],
+    ['ostrane.nbib', 'nbib'],
+  ] as const)
+    for await (const e of readEntries([new TextEncoder().encode(files[name]!)], format)) if (e.kind === 'record') records.push(e.record);
+  const told = records.filter((r) => r.abstract.length > 120);
+  return told.map((r, i) => {
+    let abstract = r.abstract;
+    for (let k = 1; abstract.length + r.title.length < 1200; k++)
+      abstract += ` ${told[(i + 7 * k) % told.length]!.abstract.replace(/\b[A-Z]{5,}: /g, '')}`;
+    return { ...r, abstract: abstract.slice(0, 1200 - Math.min(r.title.length, 1100)) };
+  });
+}
+
+export async function classifying() {
+  const records = await longRecords();
+  const kb = records.reduce((n, r) => n + r.title.length + r.abstract.length, 0) / records.length / 1000;
+  const levels = levelTable('ocebm-2011', 'treatment-benefit');
+  const n = 20_000;
+  const rates: number[] = [];
+  for (let round = 0; round < 4; round++) {
+    const from = process.hrtime.bigint();
+    for (let i = 0; i < n; i++)
+      classifyWork([{ key: i, found: claimsOfRecord(records[i % records.length]!, { allJournalsRefereed: true }) }], levels);
+    rates.push(n / seconds(from));
+  }
+  row(
+    `derive claims and classify ${n.toLocaleString('en-GB')} records of ${kb.toFixed(2)} KB of text, four rounds`,
+    rates.map((r) => Math.round(r).toLocaleString('en-GB')).join(', ') + ' records/s',
+  );
+}
+
+const WORKS = 100_000;
+
+/** The whole job on PostgreSQL: wants DATABASE_URL. */
+export async function reclassifying() {
+  const orm = await MikroORM.init(ormConfig());
+  const ctx = () => ({ em: orm.em.fork(), now: () => new Date() });
+  try {
+    const { id } = await createReview(ctx(), {
+      ...{ title: 'bench', question: '', kind: 'treatment-benefit', population: '', intervention: '', comparison: '', outcome: '' },
+      ...{ asOf: '2026-09-14', scheme: 'ocebm-2011', person: 'bench' },
+    });
+    const made = await saveDatabase(ctx(), id, {
+      id: null,
+      name: 'Bench',
+      tag: 'BB',
+      profile: { ...DEFAULT_PROFILE, allJournalsRefereed: true },
+    });
+    if (!made.ok) throw new Error(made.message);
+    await fill(ctx().em, id, made.id, await longRecords());
+    const progress = { step: async () => {}, write: async () => {} } as never;
+    let from = process.hrtime.bigint();
+    await classifyReview(ctx(), id, progress);
+    row(`merge and classify ${WORKS.toLocaleString('en-GB')} works for the first time`, `${seconds(from).toFixed(1)} s`);
+    await orm.em.fork().nativeUpdate(Review, { id }, { scheme: 'nhmrc-2009' });
+    from = process.hrtime.bigint();
+    await reclassifyReview(ctx(), id, progress);
+    row('classify them again under another scheme', `${seconds(from).toFixed(1)} s`);
+    const database = await orm.em.fork().findOneOrFail(SourceDatabase, { reviewId: id });
+    const terms = [
+      { vocabulary: 'ris-type' as const, term: 'JOUR', sets: { publicationType: ['research-article', 'editorial', 'letter'] as const } },
+    ];
+    await orm.em
+      .fork()
+      .nativeUpdate(SourceDatabase, { reviewId: id, id: made.id }, { profile: { ...database.profile, terms: terms as never } });
+    from = process.hrtime.bigint();
+    await reclassifyReview(ctx(), id, progress);
+    row('and under a changed map of terms, which all of them carry', `${seconds(from).toFixed(1)} s`);
+    await orm.em.fork().nativeDelete(Job, { reviewId: id });
+    const times: number[] = [];
+    for (let no = 1; no <= 9; no++) {
+      from = process.hrtime.bigint();
+      await ruleAxis(ctx(), id, {
+        axis: 'publicationType',
+        codes: ['editorial'],
+        workNo: no,
+        cause: null,
+        standing: false,
+        reason: 'bench',
+      });
+      times.push(seconds(from) * 1000);
+    }
+    row('a ruling on one of them, in its row and the columns', `${times.sort((a, b) => a - b)[4]!.toFixed(0)} ms (median of 9)`);
+    row('memory of this process', `${Math.round(process.memoryUsage().rss / 2 ** 20)} MB`);
+  } finally {
+    await closeQueue();
+    await orm.close(true);
+  }
+}
+
+/** A title that shares no word with another record's but that by which rules know it: merging is not what is measured. */
+const unlike = (no: number, title: string) =>
+  `${[1, 2, 3, 4].map((k) => `q${(no * 7919 * k + k).toString(36)}`).join(' ')}: ${title.split(/[:.]/).pop()!.trim()}`;
+
+/** Records without a twin, so that every one is a work. */
+async function fill(em: ReturnType<MikroORM['em']['fork']>, reviewId: string, databaseId: string, records: readonly BibRecord[]) {
+  await em.transactional(async (tx) => {
+    const fileId = crypto.randomUUID();
+    const retrievalId = crypto.randomUUID();
+    await tx.execute(
+      `insert into retrieval (review_id, id, number, database_ids, platform, searched_on, coverage_from, coverage_to, default_fields, word_variation, strategy, steps, reasons, sort_order, capped, ran_by, notes, withdrawn, withdrawn_why, edit, created_at)
+       values (?, ?, 1, ?, '', '', '', '', '', '', '', '[]', '{}', '', false, '', '', false, '', 0, now())`,
+      [reviewId, retrievalId, JSON.stringify([databaseId])],
+    );
+    await tx.execute(
+      `insert into import_file (review_id, id, retrieval_id, name, bytes, sha256, format, state, parsed, rejected, message, received_at)
+       values (?, ?, ?, 'bench.ris', 0, '', 'ris', 'imported', ?, 0, '', now())`,
+      [reviewId, fileId, retrievalId, WORKS],
+    );
+    for (let at = 0; at < WORKS; at += 2000) {
+      const rows = Array.from({ length: 2000 }, (_, k) => {
+        const no = at + k + 1;
+        const item = {
+          ...records[no % records.length]!,
+          accession: `B${no}`,
+          title: unlike(no, records[no % records.length]!.title),
+          doi: `10.5555/bench.${no}`,
+          pmid: '',
+        };
+        return [reviewId, no, fileId, databaseId, no, no, 'raw', item, [], `BB|B${no}|x`];
+      });
+      await copyRows(
+        tx,
+        'record',
+        ['review_id', 'no', 'file_id', 'database_id', 'ordinal', 'line', 'raw', 'item', 'problems', 'stable_name'],
+        [rows],
+      );
+    }
+  });
+}
