@@ -51,7 +51,9 @@ const axis = async (id: string, no: number, name: MaskAxis) => (await db.context
 /** What the columns hold for a work, beside what its row says: they must agree. */
 async function masks(id: string) {
   const { columns } = await reviewState(db.context(), id);
-  return Object.fromEntries(Array.from(columns.numbers, (no, i) => [no, MASK_AXES.map((a) => columns.all[a][i])]));
+  return Object.fromEntries(
+    Array.from(columns.numbers, (no, i) => [no, [columns.conflicts[i], ...MASK_AXES.map((a) => columns.all[a][i])]]),
+  );
 }
 const ruled = async (id: string, input: Partial<RuleAxis>) => {
   const answer = await ruleAxis(db.context(), id, {
@@ -130,6 +132,10 @@ test('works in which the same claims contradict each other are one dispute, and 
   expect(dispute).toMatchObject({ kind: 'conflict', works: 2, label: 'OF’s “Randomized Controlled Trial” against TW’s “Editorial”' });
   await ruled(id, { codes: ['research-article'], cause: { kind: 'claims', key: dispute.key, label: dispute.label } });
   expect((await axis(id, 1, 'publicationType')).codes).toEqual(['research-article']);
+  const patched = await masks(id);
+  await classifyReview(db.context(), id, { step: async () => {}, write: async () => {} } as never);
+  expect(await masks(id)).toEqual(patched);
+  expect(patched[1]![0]! & (1 << MASK_AXES.indexOf('publicationType'))).toBe(0);
   expect((await classifyView(db.context(), id)).disputes.filter((d) => d.axis === 'publicationType' && d.kind === 'conflict')).toEqual([]);
 });
 

@@ -45,6 +45,7 @@ export function buildColumns(rows: readonly ColumnRow[], databases: string[], re
 export function setRow(columns: Columns, i: number, { number, classification, membership }: ColumnRow) {
   columns.numbers[i] = number;
   columns.membership[i] = membership;
+  columns.conflicts[i] = 0;
   MASK_AXES.forEach((axis, bit) => {
     if (classification.axes[axis].status === 'conflicting') columns.conflicts[i]! |= 1 << bit;
     columns.all[axis][i] = classification.axes[axis].mask;
