@@ -32,6 +32,16 @@ export function hingesOf({ claims, axes }: Classification, axis: CodedAxis): Hin
   });
 }
 
+/** The claims about the venue and the press without which peer review would come out wider: indexes into the claims. */
+export function venueBasis({ claims, axes, venue, press }: Classification): number[] {
+  const [s, p, now] = [axes.sourceType.mask, axes.publicationType.mask, axes.peerReview.mask];
+  const counts = {
+    venue: venue !== 'unknown' && (peerReviewOf(s, p, 'unknown', press) & ~now) !== 0,
+    press: press !== 'unknown' && (peerReviewOf(s, p, venue, 'unknown') & ~now) !== 0,
+  };
+  return claims.flatMap((c, i) => ((c.axis === 'venue' || c.axis === 'press') && counts[c.axis] ? [i] : []));
+}
+
 /** Something that, were it known, would leave fewer values. */
 export interface WouldNarrow {
   /** What would have to be known, in words. */

@@ -1,4 +1,4 @@
-import { AXIS_LABELS, type Classification, type EvidenceScheme, type SourcedClaim, type WorkAxis } from '@/core/classify';
+import { AXIS_LABELS, type Classification, type EvidenceScheme, type SourcedClaim, venueBasis, type WorkAxis } from '@/core/classify';
 import { intervalWords } from '@/core/record';
 import { axisValues } from '@/core/sieve';
 import { labelsOf } from '@/core/vocabularies';
@@ -59,7 +59,8 @@ function axisClause(axis: WorkAxis, input: DraftInput, quoted: Set<string>): Cla
   const values = axisValues(axis, input.scheme);
   const labels = labelsOf(values, result.disputed || result.mask).map((l) => l.toLowerCase());
   const used = basisOf(axis, input.classification);
-  const basis = axis === 'level' ? [input.scheme.label] : basisWords(used, input);
+  const ruled = result.tier === 'ruled';
+  const basis = axis === 'level' ? [input.scheme.label, ...(ruled ? basisWords(used, input) : [])] : basisWords(used, input);
   if (result.status === 'conflicting') {
     const text = `${AXIS_LABELS[axis].toLowerCase()} disputed between ${orList(labels)} (${basis.join('; ')})`;
     return { axis, text, claims: used, basis };
@@ -74,8 +75,14 @@ function axisClause(axis: WorkAxis, input: DraftInput, quoted: Set<string>): Cla
 /** Claims that narrowed an axis and agree with what is left; for derived axes those of their inputs. */
 export function basisOf(axis: WorkAxis, classification: Classification): number[] {
   const inputs: WorkAxis[] =
-    axis === 'peerReview' ? ['peerReview', 'sourceType', 'publicationType'] : axis === 'level' ? ['design'] : [axis];
-  const found: number[] = [];
+    axis === 'peerReview'
+      ? ['peerReview', 'sourceType', 'publicationType']
+      : axis !== 'level'
+        ? [axis]
+        : classification.axes.level.tier === 'ruled'
+          ? ['level']
+          : ['design'];
+  const found = axis === 'peerReview' ? venueBasis(classification) : [];
   classification.claims.forEach((claim, index) => {
     const own = inputs.find((a) => a === claim.axis);
     if (!own) return;
@@ -90,7 +97,8 @@ export function basisOf(axis: WorkAxis, classification: Classification): number[
 function basisWords(indexes: readonly number[], input: DraftInput): string[] {
   const { claims, axes } = input.classification;
   const narrow = (c: SourcedClaim) => (c.axis in axes ? axes[c.axis as WorkAxis].mask : c.mask);
-  const specific = indexes.map((i) => claims[i]!).filter((c) => c.rule !== 'design-follows-publication-type');
+  // What follows from another axis has its words there.
+  const specific = indexes.map((i) => claims[i]!).filter((c) => c.field !== 'publicationType' && !c.usual);
   // A claim that allows many more values than are left says little; the sharpest claims are the basis.
   const sorted = [...specific].sort((a, b) => extra(a.mask, narrow(a)) - extra(b.mask, narrow(b)));
   const sharp = sorted.filter((c) => extra(c.mask, narrow(c)) <= WIDE);
@@ -101,9 +109,26 @@ function basisWords(indexes: readonly number[], input: DraftInput): string[] {
     if (claim.field === 'type' || claim.field === 'database') {
       const terms = stated.get(claim.quote) ?? new Set();
       stated.set(claim.quote, terms.add(input.databaseOf(claim.record)));
-    } else inferred.add(`${claim.field} “${claim.quote.trim()}”`);
+    } else inferred.add(inferredWords(claim));
   }
+  if (restsOnUsual(indexes, input)) inferred.add('usual where nothing else is said');
   return [...[...stated].map(([quote, who]) => `${[...who].sort().join(' and ')}: ${quote}`), ...inferred];
+}
+
+/** Whether what is said leaves more values than are left: the rest of the narrowing is what is usual. */
+function restsOnUsual(indexes: readonly number[], { classification: { claims, axes } }: DraftInput): boolean {
+  const usual = indexes.map((i) => claims[i]!).find((c) => c.usual);
+  if (!usual) return false;
+  const said = indexes.map((i) => claims[i]!).filter((c) => c.axis === usual.axis && !c.usual);
+  return (said.reduce((left, c) => left & c.mask, ~0) & ~axes[usual.axis as WorkAxis].mask) !== 0;
+}
+
+/** The words of a claim that no database states: quoted where they stand in the record, plain where we made them. */
+function inferredWords({ field, quote }: SourcedClaim): string {
+  if (field === 'register') return `register of venues: ${quote}`;
+  if (field === 'ruling') return `ruled: ${quote}`;
+  if (field === 'shape') return quote;
+  return `${field} “${quote.trim()}”`;
 }
 
 /** A claim that allows this many values more than are left is no basis, unless there is no better. */

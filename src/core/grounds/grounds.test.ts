@@ -1,14 +1,31 @@
 import { claimsOfRecord, classifyWork, levelTable, OCEBM_2011 } from '@/core/classify';
 import type { BibRecord } from '@/core/record';
+import { asVenues, VenueRegister } from '@/core/venues';
 import { aRecord } from '@/testing/a-record';
 import { draftGrounds, groundsText } from './draft';
 import { mentionsOf } from './mentions';
 
 const QUESTION = { population: 'tiler, floor layers', intervention: 'knee pad', comparison: '', outcome: 'pain' };
-function draft(record: BibRecord, outcome = '') {
+const FLOORS = new VenueRegister(
+  asVenues([
+    {
+      type: 'journal',
+      title: 'Floors',
+      issns: ['9990-1048'],
+      kind: 'scholarly-journal',
+      refereed: 'yes',
+      from: null,
+      to: null,
+      publisher: '',
+      tags: [],
+    },
+  ]),
+);
+function draft(record: BibRecord, outcome = '', register?: VenueRegister) {
   const classification = classifyWork(
-    [{ key: 1, found: claimsOfRecord(record, { allJournalsRefereed: true }) }],
+    [{ key: 1, found: claimsOfRecord(record, { allJournalsRefereed: !register }) }],
     levelTable('ocebm-2011', 'treatment-benefit'),
+    { register },
   );
   const clauses = draftGrounds({
     classification,
@@ -51,6 +68,21 @@ test('the same words are quoted once, and each clause still knows its whole basi
   for (const axis of ['publicationType', 'design']) expect(clauses.find((c) => c.axis === axis)!.basis).toContain(quote);
 });
 test('where nothing is known nothing is said', () => expect(draft(aRecord({ title: 'Uno' })).text).toBe(''));
+test('what is usual is named as such, with no empty quotation', () => {
+  const record = aRecord({
+    title: 'Systematic review of knee pads',
+    types: [{ vocabulary: 'ris-type', term: 'JOUR' }],
+    abstract: 'METHODS: We searched four databases for trials. RESULTS: Nine trials were included and are described in words.',
+  });
+  const { text } = draft(record);
+  expect(text).toContain('usual where nothing else is said');
+  expect(text).not.toContain('“”');
+  expect(text).not.toContain('text “');
+});
+test('the register of venues is the basis of peer review', () => {
+  const { text } = draft(TRIAL, '', FLOORS);
+  expect(text).toContain('register of venues: Floors (by ISSN 9990-1048)');
+});
 test('a conflict is named as one', () => {
   const record = aRecord({
     title: 'X y z',
