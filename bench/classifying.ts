@@ -49,7 +49,7 @@ export async function classifying() {
   }
   row(
     `derive claims and classify ${n.toLocaleString('en-GB')} records of ${kb.toFixed(2)} KB of text, four rounds`,
-    rates.map((r) => Math.round(r).toLocaleString('en-GB')).join(', ') + ' records/s',
+    `${rates.map((r) => Math.round(r).toLocaleString('en-GB')).join(', ')} records/s`,
   );
 }
 

@@ -28,9 +28,3 @@ const WORDS: ReadonlyMap<string, string> = new Map([
 
 /** What a rule says, in a sentence. */
 export const ruleWords = (rule: string): string => WORDS.get(rule) ?? (rule.startsWith('ruling-') ? 'A person ruled so.' : rule);
-
-export const RULE_SOURCES = {
-  cues: 'common practice, with examples that must and must not match; headings from NLM, MeSH (from memory)',
-  shapes: 'common practice',
-  usual: 'common practice',
-} as const;

@@ -5,5 +5,5 @@ export { RowReader } from './csv/rows';
 export * from './detect';
 export type { Entry } from './entry';
 export { readBatches, readEntries } from './read-entries';
-export { readVenues, type VenueFile, type VenueProblem } from './venues/read';
+export { readVenues, type VenueProblem } from './venues/read';
 export { type Noted, writeRecords } from './write-records';

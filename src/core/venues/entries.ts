@@ -48,7 +48,6 @@ export interface VenueEntries {
   journals: readonly JournalEntry[];
   presses: readonly PressEntry[];
 }
-export const NO_VENUES: VenueEntries = { journals: [], presses: [] };
 
 /** A title as registers and records may both print it: no case, marks, leading article or subtitle mark. */
 export const venueKey = (title: string): string =>

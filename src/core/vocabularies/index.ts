@@ -3,6 +3,5 @@ export * from './entry-types';
 export * from './lookup';
 export * from './mask';
 export { INDEXER_STATUSES, MEDLINE_STATUSES, MEDLINE_SUBSETS } from './medline-fields';
-export { MESH_PUBLICATION_TYPES } from './mesh-publication-types';
 export { RIS_TYPES } from './ris-types';
 export * from './term-sets';

@@ -5,7 +5,7 @@ import { PRIMARY_SECONDARY, SEVEN_LEVELS } from './other-schemes';
 import { type EvidenceScheme, type LevelTable, levelTableOf } from './scheme';
 
 export { OCEBM_2011 } from './ocebm';
-export { type EvidenceScheme, type LevelTable, levelTableOf, REVIEWS, type SchemeColumn, schemeSchema } from './scheme';
+export { type EvidenceScheme, type LevelTable, schemeSchema } from './scheme';
 
 /** The schemes that come with the application, by their codes. */
 export const SCHEMES: Readonly<Record<string, EvidenceScheme>> = Object.fromEntries(

@@ -3,7 +3,6 @@ import {
   type AxisValue,
   axisMask,
   bitCount,
-  codesOf,
   DESIGNS,
   type Design,
   type Mask,
@@ -159,5 +158,3 @@ export function levelTableOf(scheme: EvidenceScheme, kind: string): LevelTable {
     },
   };
 }
-
-export const levelCodes = (scheme: EvidenceScheme, mask: Mask): string[] => codesOf(scheme.levels, mask);
