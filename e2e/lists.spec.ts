@@ -50,10 +50,10 @@ test('every figure of Classify opens as many works as it says', async ({ page })
   for (const name of [
     /^Peer review: ([1-9]\d*) narrowed$/,
     /^Date open in Ostrane: ([1-9]\d*)$/,
-    /^Editorial, settled: ([1-9]\d*)$/,
-    /^Systematic review, possible: ([1-9]\d*)$/,
+    /^Research article, settled: ([1-9]\d*)$/,
+    /^[A-Z][a-z ]+, possible: ([1-9]\d*)$/,
   ]) {
-    const figure = page.getByRole('button', { name });
+    const figure = page.getByRole('button', { name }).first();
     const n = name.exec((await figure.getAttribute('aria-label'))!)![1];
     await figure.click();
     await expect(page.getByRole('table', { name: new RegExp(`: ${n}$`) })).toBeVisible();

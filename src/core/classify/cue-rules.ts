@@ -6,12 +6,14 @@ import { RESEARCH_CUES } from './cues-research';
 import { REVIEW_CUES } from './cues-review';
 import { SELF_NAMED_CUES } from './cues-self-named';
 import { STUDY_CUES } from './cues-studies';
+import { TOLD_CUES } from './cues-told';
 import { VENUE_CUES } from './cues-venue';
 
 /** Every cue rule, by what it is about. */
 export const CUE_GROUPS: readonly { label: string; rules: readonly CueRule[] }[] = [
   { label: 'What an item calls itself', rules: [...SELF_NAMED_CUES, ...MATTER_CUES] },
   { label: 'Designs', rules: [...DESIGN_CUES, ...STUDY_CUES] },
+  { label: 'Designs told rather than named', rules: TOLD_CUES },
   { label: 'Reviews', rules: REVIEW_CUES },
   { label: 'Research of any field', rules: RESEARCH_CUES },
   { label: 'Venues, publishers and notes', rules: VENUE_CUES },

@@ -136,7 +136,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
     id: 'title-cross-sectional',
     pattern:
       /\bcross[- –]sectional\b|:\s*(?:an? )?(?:\w+[- ]){0,3}survey\s*$|\b(?:online|postal|national|questionnaire|household|community|school|workplace|population) survey\b|\bprevalence study\b/i,
-    unless: new RegExp(`${ABOUT.source}|\\bcross-sectional area\\b`, 'i'),
+    unless: new RegExp(`${ABOUT.source}|\\bcross-sectional area\\b|\\binterviews\\b`, 'i'),
     sets: { publicationType: study, design: ['cross-sectional'] },
     explain: 'The title names a study at one point in time.',
     hits: ['Sleep debt in couriers: a cross-sectional study', 'Break rooms in mills: a national survey'],
@@ -316,7 +316,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
     pattern:
       /\b(?:was|were|we) followed (?:up )?(?:for|until|from|over|through)\b|\bfollowed (?:\w+ ){1,5}for (?:\w+ )?(?:months|years)\b|\b(?:in (?:a|this)|a|an) (?:\w+ ){0,3}cohort (?:of|study)\b/i,
     unless: new RegExp(
-      `${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview|\\bgenerations?\\b|\\bmice\\b|\\brats\\b|\\bdevelopment cohort|\\bvalidation cohort|\\bcross-?over`,
+      `${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview|\\bgenerations?\\b|\\bmice\\b|\\brats\\b|\\bdevelopment cohort|\\bvalidation cohort|\\bcross-?over|\\bcosts?\\b`,
       'i',
     ),
     sets: {
