@@ -50,6 +50,7 @@ test('every figure of Classify opens as many works as it says', async ({ page })
   for (const name of [
     /^Peer review: ([1-9]\d*) narrowed$/,
     /^Date open in Ostrane: ([1-9]\d*)$/,
+    /^Publication type: ([1-9]\d*) narrowed$/,
     /^Research article, settled: ([1-9]\d*)$/,
     /^[A-Z][a-z ]+, possible: ([1-9]\d*)$/,
   ]) {
