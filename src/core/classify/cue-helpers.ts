@@ -17,6 +17,13 @@ export const inMethods = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({
   unless: MENTION,
   ...rule,
 });
+/** A cue of words that describe a design without naming it: anything that names one comes before it. */
+export const told = (rule: Omit<CueRule, 'tier' | 'zones'> & Partial<Pick<CueRule, 'zones'>>): CueRule => ({
+  tier: 'weak',
+  zones: ['methods'],
+  unless: MENTION,
+  ...rule,
+});
 export const heading = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'weak', zones: ['heading'], ...rule });
 export const inVenue = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'strong', zones: ['venue'], ...rule });
 export const inNote = (rule: Omit<CueRule, 'tier' | 'zones'> & Partial<Pick<CueRule, 'tier'>>): CueRule => ({

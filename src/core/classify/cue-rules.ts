@@ -1,5 +1,6 @@
 import type { CueRule } from './cue-rule';
 import { DESIGN_CUES } from './cues-design';
+import { FOLLOWING_CUES } from './cues-following';
 import { HEADING_CUES } from './cues-heading';
 import { MATTER_CUES } from './cues-matter';
 import { RESEARCH_CUES } from './cues-research';
@@ -7,13 +8,14 @@ import { REVIEW_CUES } from './cues-review';
 import { SELF_NAMED_CUES } from './cues-self-named';
 import { STUDY_CUES } from './cues-studies';
 import { TOLD_CUES } from './cues-told';
+import { TOLD_MATTER_CUES } from './cues-told-matter';
 import { VENUE_CUES } from './cues-venue';
 
 /** Every cue rule, by what it is about. */
 export const CUE_GROUPS: readonly { label: string; rules: readonly CueRule[] }[] = [
   { label: 'What an item calls itself', rules: [...SELF_NAMED_CUES, ...MATTER_CUES] },
-  { label: 'Designs', rules: [...DESIGN_CUES, ...STUDY_CUES] },
-  { label: 'Designs told rather than named', rules: TOLD_CUES },
+  { label: 'Designs', rules: [...DESIGN_CUES, ...STUDY_CUES, ...FOLLOWING_CUES] },
+  { label: 'Told rather than named', rules: [...TOLD_CUES, ...TOLD_MATTER_CUES] },
   { label: 'Reviews', rules: REVIEW_CUES },
   { label: 'Research of any field', rules: RESEARCH_CUES },
   { label: 'Venues, publishers and notes', rules: VENUE_CUES },
