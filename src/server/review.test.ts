@@ -290,9 +290,10 @@ test('settings: saved when whole; an unknown kind of question or an impossible d
   );
   expect(await saveSettings(db.context(), id, { ...row, title: 'New title' })).toEqual({ ok: true });
   expect((await reviewState(db.context(), id)).review.title).toBe('New title');
-  for (const wrong of [{ kind: 'no-such' }, { scheme: 'no-such' }, { asOf: '2026-02-30' }, { title: ' ' }, { person: '' }]) {
+  for (const wrong of [{ kind: 'no-such' }, { asOf: '2026-02-30' }, { title: ' ' }, { person: '' }]) {
     expect([wrong, ReviewSettings.safeParse({ ...row, ...wrong }).success]).toEqual([wrong, false]);
   }
+  expect(await saveSettings(db.context(), id, { ...row, scheme: 'no-such' })).toMatchObject({ ok: false, code: 'no-scheme' });
 });
 
 test('exports hold every axis, decision and grounds, and nothing that a spreadsheet runs', async () => {

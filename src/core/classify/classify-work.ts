@@ -93,7 +93,8 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     if (c.axis === 'attribute') attributes |= c.mask;
     else if (c.axis === 'includes') includes |= c.mask;
   }
-  const level = deriveLevel({ design, publicationType, attributes, includes }, levels);
+  const plain = withoutUsual(claims, 'design');
+  const level = deriveLevel({ design, plain, publicationType, attributes, includes }, levels);
   const ruling = rulings.find((r) => r.axis === 'level');
   return {
     axes: {
@@ -198,12 +199,14 @@ function tierOfDerived(s: Resolution, p: Resolution, venueKnown: boolean, same: 
 
 interface LevelInputs {
   design: AxisResult;
+  /** The design by what is said alone; null where nothing usual was added to it. */
+  plain: AxisResult | null;
   publicationType: AxisResult;
   attributes: Mask;
   includes: Mask;
 }
 
-function deriveLevel({ design, publicationType, attributes, includes }: LevelInputs, levels: LevelTable): AxisResult {
+function deriveLevel({ design, plain, publicationType, attributes, includes }: LevelInputs, levels: LevelTable): AxisResult {
   const all = fullMask(levels.scheme.levels.length);
   const derive = (d: Resolution, p: Resolution, attr: Mask, inc: Mask): Resolution => {
     const mask = levels.levelsOf(d.mask, attr, inc, p.mask);
@@ -222,14 +225,25 @@ function deriveLevel({ design, publicationType, attributes, includes }: LevelInp
   };
   // Facts about a design are inferred from text, so the stated level does without them.
   const { mask, status, tier } = derive(design, publicationType, attributes, includes);
+  const stated = derive(design.stated, publicationType.stated, 0, 0);
+  // Where stronger claims leave the same level, what is weaker had no part in it.
+  const said = plain && derive(plain, publicationType, attributes, includes);
   return {
     mask,
     status,
-    tier,
-    stated: derive(design.stated, publicationType.stated, 0, 0),
+    tier: stated.mask === mask ? stated.tier : said?.mask === mask ? said.tier : tier,
+    stated,
     dissents: [],
     disputed: 0,
   };
+}
+
+function withoutUsual(claims: readonly SourcedClaim[], axis: CodedAxis): AxisResult | null {
+  if (!claims.some((c) => c.axis === axis && c.usual)) return null;
+  return resolveAxis(
+    claims.filter((c) => c.axis === axis && !c.usual),
+    ALL[axis],
+  );
 }
 
 /** A level that a person moved, with the ruling as its only claim. */

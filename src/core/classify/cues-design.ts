@@ -166,11 +166,11 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-case-report',
-    pattern: /\bcase reports?\b|:\s*(?:an? )?(?:report of (?:a|one) )case\b/i,
+    pattern: /\bcase reports?\b|:\s*(?:an? )?(?:report of (?:an?|one) )(?:unusual |rare |fatal |severe )?case\b/i,
     unless: /\breview of case reports\b|\bsystematic\b|\breporting\b/i,
     sets: { publicationType: ['case-report'], design: ['case-report', 'case-series'] },
     explain: 'The title names a case report.',
-    hits: ['Photic sneezing in a welder: case report'],
+    hits: ['Photic sneezing in a welder: case report', 'Lamp oil in the lung: report of a rare case'],
     misses: ['Case study teaching in nursing', 'Case reports in dermatology: a systematic review'],
   }),
   inTitle({
@@ -245,11 +245,16 @@ export const DESIGN_CUES: readonly CueRule[] = [
     ],
     pattern:
       /\b(?:wards|units|sites|hospitals|clusters|plants|stations|depots|(?:care )?homes|schools|practices|factories|workplaces|villages)\b(?: (?:in|at|of|from|across) (?:\w+ ){0,3}\w+)? were (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))|\bcluster[- ]randomi[sz]ed\b/i,
+    unless: new RegExp(
+      `${MENTION.source}|\\b(?:patients|people|adults|children|women|men|pupils|students|nurses|residents|participants|workers) (?:at|in|from|of|attending|across) (?:\\w+ ){0,3}(?:wards|units|sites|hospitals|homes|schools|practices|clinics|factories|villages)\\b`,
+      'i',
+    ),
     sets: { design: ['cluster-randomised-trial'] },
     explain: 'The methods say that groups, not persons, were randomised.',
     hits: ['Twelve depots were randomly allocated to new lamps or usual lighting.'],
     misses: [
       'Forty nurses were randomly allocated to new lamps.',
+      'Patients at six hospitals were randomly assigned to walk early or late.',
       'The hospital porters were randomly allocated.',
       'Wards were chosen by the managers.',
     ],
@@ -286,10 +291,14 @@ export const DESIGN_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-non-randomised',
     pattern:
-      /\b(?:were|was) not randomi[sz]ed\b|\bwithout randomi[sz]ation\b|\bnon[- –]?randomi[sz]ed\b|\b(?:allocated|assigned) (?:to \w+ )?(?:by|according to) (?:their )?(?:preference|choice|roster|ward|site)\b|\bquasi[- ]experimental\b/i,
+      /\b(?:were|was) not (?:randomi[sz]ed|(?:assigned|allocated) at random)\b|\bwithout randomi[sz]ation\b|\bnon[- –]?randomi[sz]ed\b|\b(?:allocated|assigned) (?:to \w+ )?(?:by|according to) (?:their )?(?:preference|choice|roster|ward|site)\b|\bquasi[- ]experimental\b/i,
     sets: { publicationType: study, design: ['non-randomised-trial', 'before-after', 'interrupted-time-series'] },
     explain: 'The methods say that allocation was not random.',
-    hits: ['Crews were allocated according to preference.', 'In this non-randomised study two mills were compared.'],
+    hits: [
+      'Crews were allocated according to preference.',
+      'Classes were not assigned at random.',
+      'In this non-randomised study two mills were compared.',
+    ],
     misses: ['Crews were randomised by computer.'],
   }),
   inMethods({

@@ -68,7 +68,8 @@ export const FOLLOWING_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-retrospective-cohort',
-    pattern: /\bretrospective(?:ly)? (?:\w+ )?(?:cohort|analy[sz]ed|reviewed|study)\b|\bretrospective review\b|\bchart review\b/i,
+    pattern:
+      /\bretrospective(?:ly)? (?:\w+ )?(?:cohort|analy[sz]ed|reviewed|study)\b|\bretrospective review\b|\bchart review\b|\breviewed (?:the )?(?:\w+ )?(?:charts|notes|files|case notes) of\b/i,
     unless: MENTION,
     sets: {
       publicationType: [...study, 'case-report'],
@@ -83,7 +84,7 @@ export const FOLLOWING_CUES: readonly CueRule[] = [
       ],
     },
     explain: 'The methods look back through records.',
-    hits: ['We retrospectively reviewed all burns of cooks.'],
+    hits: ['We retrospectively reviewed all burns of cooks.', 'We reviewed the charts of all cooks with burns.'],
     misses: ['We reviewed the literature on burns.'],
   }),
   {
@@ -113,10 +114,14 @@ export const FOLLOWING_CUES: readonly CueRule[] = [
     tier: 'strong',
     zones: ['abstract'],
     pattern:
-      /\b(?:we|I) (?:report|describe|present) (?:the |a |an )?(?:rare |unusual |first |new )?case\b|\bwe (?:report|describe|present) an? (?:\d+|\w+)[- ]year[- ]old\b|\ban? \d+[- ]year[- ]old (?:man|woman|boy|girl|male|female|worker|farmer|nurse|patient)\b[^.]*\b(?:presented|was admitted|developed|was referred|attended)\b/i,
+      /\b(?:we|I) (?:report|describe|present) (?:the |a |an )?(?:rare |unusual |first |new )?case\b|\bwe (?:report|describe|present) an? (?:\d+|\w+)[- ]year[- ]old\b|\ban? \d+[- ]year[- ]old (?:\w+ ){0,2}\w+\b[^.]*\b(?:presented|was admitted|developed|was referred|attended|came|collapsed|suffered|noticed|complained)\b/i,
     sets: { publicationType: ['case-report', 'letter', 'conference-abstract', 'review-article'], design: ['case-report', 'case-series'] },
     explain: 'The abstract describes one case.',
-    hits: ['A 43-year-old man presented with sneezing.', 'We report a case of lamp burn.'],
+    hits: [
+      'A 43-year-old man presented with sneezing.',
+      'A 23-year-old oarswoman suffered pain at night.',
+      'We report a case of lamp burn.',
+    ],
     misses: ['In one case the lamp failed.', 'Cases were matched to controls.'],
   },
   inMethods({

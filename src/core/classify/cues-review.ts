@@ -91,11 +91,11 @@ export const REVIEW_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-guideline',
     pattern:
-      /\b(?:clinical |practice |consensus )+guidelines?\b|\bguidelines? for (?:the )?(?:management|treatment|diagnosis|prevention|use|care)\b|\bconsensus statement\b|\bposition (?:statement|paper)\b|\brecommendations of the\b/i,
+      /\b(?:clinical |practice |consensus )+guidelines?\b|\bguidelines? (?:for|on) (?:the )?(?:management|treatment|diagnosis|prevention|use|care)\b|\bconsensus statement\b|\bposition (?:statement|paper)\b|\brecommendations of the\b/i,
     unless: /\b(?:adherence|compliance|implement\w+|barriers|uptake|knowledge|evaluation|quality|according|awareness)\b/i,
     sets: { publicationType: ['guideline', 'report'], design: ['guideline'] },
     explain: 'The title names a guideline or a consensus statement.',
-    hits: ['Clinical practice guideline for insomnia in drivers'],
+    hits: ['Clinical practice guideline for insomnia in drivers', 'Guideline on the treatment of chilblains'],
     misses: ['Adherence to clinical guidelines in two hospitals'],
   }),
   {

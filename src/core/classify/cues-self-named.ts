@@ -31,6 +31,16 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
     hits: ['Book review: The long shift', 'Salt and rope, reviewed by A. Penrose'],
     misses: ['A review of bookbinding adhesives', 'Reviewing books in schools: a survey', 'Pages per hour: 12 apps compared'],
   }),
+  {
+    id: 'abstract-opens-as-editorial',
+    tier: 'self-named',
+    zones: ['abstract'],
+    pattern: /^(?:guest |invited )?editorial\s*[.:–—]/i,
+    sets: { publicationType: ['editorial'], design: ['expert-opinion', 'not-a-study'] },
+    explain: 'The abstract begins by calling the item an editorial.',
+    hits: ['Editorial: Rosters are kept on paper.'],
+    misses: ['Editorial boards were asked.'],
+  },
   named({
     id: 'title-editorial',
     pattern:
@@ -54,10 +64,10 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   named({
     id: 'title-comment',
     pattern:
-      /^(?:commentary|comments?|invited commentary)\s*(?:on\b|[:.–—])|^(?:repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
+      /^(?:commentary|comments?|invited commentary)\s*(?:on\b|[:.–—])|^(?:(?:in )?repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
     sets: { publicationType: ['comment', 'letter'], design: ['expert-opinion', 'not-a-study'] },
     explain: 'The title says that it comments on, or replies to, another publication.',
-    hits: ['Comment on "Night light and mood"', 'Reply to Okafor and Lind', 'Authors’ reply', 'Shorter rosters: a commentary'],
+    hits: ['Comment on "Night light and mood"', 'Reply to Okafor and Lind', 'Authors’ reply', 'In reply', 'Shorter rosters: a commentary'],
     misses: [
       'Response to treatment in tennis elbow',
       'Re-entry after orbit: a cohort study',

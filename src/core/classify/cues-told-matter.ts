@@ -71,9 +71,9 @@ export const TOLD_MATTER_CUES: readonly CueRule[] = [
     id: 'told-agreed-statements',
     zones: ['abstract'],
     pattern:
-      /\b(?:working (?:party|group)|panel|committee|task force|expert group|members)\b[^.]*\bagreed (?:on|upon)\b|\bagreed (?:on|upon) \w+ (?:statements|recommendations)\b|\b(?:statements|recommendations)\b[^.]*\b(?:graded|with (?:its|their) strength)\b/i,
+      /\b(?:working (?:party|group)|panel|committee|task force|expert group|members)\b[^.]*\bagreed (?:on|upon)\b|\brecommendations were made by\b|\bagreed (?:on|upon) \w+ (?:statements|recommendations)\b|\b(?:statements|recommendations)\b[^.]*\b(?:graded|with (?:its|their) strength)\b/i,
     unless: /\bparliament\b|\bcourt\b|\btreaty\b|\bDelphi\b/i,
-    sets: { publicationType: ['guideline', 'report', 'editorial'] },
+    sets: { publicationType: ['guideline', 'report'] },
     explain: 'A group agreed on statements for practice.',
     hits: ['The panel met twice and agreed on 30 statements.'],
     misses: ['Members of the court agreed on the sentence.'],

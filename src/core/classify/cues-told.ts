@@ -11,14 +11,18 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-randomised',
     pattern:
-      /\b(?:drew|drawing|opened) (?:\w+ ){0,3}(?:lots|envelopes)\b|\b(?:chosen|picked|allotted|selected|put|placed|allocated|assigned|divided|sent|given|told)\b[^.]{0,40}\b(?:by lot|at random)\b[^.]*\b(?:to|at|in|into|on|or)\b|\b(?:toss(?:ed|ing)?(?: of)?|flip(?:ped|ping)?(?: of)?) (?:a|the) coin\b|\bby the toss of a coin\b/i,
+      /\b(?:drew|drawing|opened) (?:\w+ ){0,3}(?:lots|envelopes)\b|\b(?:chosen|picked|allotted|selected|put|placed|allocated|assigned|divided|sent|given|told)\b[^.]{0,40}\b(?:by lot|at random)\b[^.]*\b(?:to|at|in|into|on|or)\b|\b(?:toss(?:ed|ing)?(?: of)?|flip(?:ped|ping)?(?: of)?) (?:a|the) coin\b|\bby the toss of a coin\b|\brandomly (?:saw|read|heard|received|got|drank|watched|wore|viewed|tasted|were shown|were given)\b/i,
     unless: new RegExp(
       `${MENTION.source}|\\bnot (?:\\w+ )?(?:assigned|allocated|put|chosen|allotted)|\\b(?:households?|records|sample|images|photographs|pages|sites|plots) (?:were |was )?(?:chosen|picked|selected)`,
       'i',
     ),
     sets: { publicationType: study, design: RANDOMISED },
     explain: 'Chance decided who got what.',
-    hits: ['Clerks drew sealed envelopes that told them which chair to use.', 'Students were put at random at a low or a high desk.'],
+    hits: [
+      'Clerks drew sealed envelopes that told them which chair to use.',
+      'Students were put at random at a low or a high desk.',
+      'Readers randomly saw a red or a blue page.',
+    ],
     misses: ['Households were chosen at random in every street.', 'Clerks were put at a low or a high desk.'],
   }),
   told({
@@ -67,12 +71,15 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-case-control',
     pattern: new RegExp(
-      `\\b${PEOPLE} with\\b[^.]*\\band\\b[^.]*\\b(?:without|free of|who had not|who did not)\\b[^.]*\\bmatched\\b|\\bmatched\\b[^.]*\\b${PEOPLE} without\\b|\\bcases and (?:\\w+ ){0,3}(?:controls|neighbours|siblings)\\b|\\bfor (?:each|every) case\\b[^.]*\\b(?:control|neighbour|sibling|person|people)`,
+      `\\b(?:\\d+|\\w+) \\w+ with\\b[^.]*\\band (?:\\d+ )?\\w+ without (?:one|it|any)\\b[^.]*\\b(?:same|similar|matched)\\b|\\b${PEOPLE} with\\b[^.]*\\band\\b[^.]*\\b(?:without|free of|who had not|who did not)\\b[^.]*\\bmatched\\b|\\bmatched\\b[^.]*\\b${PEOPLE} without\\b|\\bcases and (?:\\w+ ){0,3}(?:controls|neighbours|siblings)\\b|\\bfor (?:each|every) case\\b[^.]*\\b(?:control|neighbour|sibling|person|people)`,
       'i',
     ),
     sets: { publicationType: study, design: ['case-control'] },
     explain: 'People who have it are compared with others who do not, one chosen for the other.',
-    hits: ['We asked 90 people with gout and 180 neighbours without it, matched for age, what they drank.'],
+    hits: [
+      'We asked 90 people with gout and 180 neighbours without it, matched for age, what they drank.',
+      'Sixty rowers with a strain and 120 rowers without one, of the same club, were asked about shoes.',
+    ],
     misses: ['People with gout were asked what they drank.'],
   }),
   told({
@@ -89,14 +96,14 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-asked-once',
     pattern:
-      /\b(?:forms?|questionnaires?|surveys?|postcards?|question sheets?) (?:was|were) (?:sent|posted|mailed|handed|given|e-?mailed) (?:out )?to\b|\b\d[\d,]* (?:of (?:the )?\d[\d,]* )?(?:answered|replied|responded|sent it back|returned (?:it|them|the form|the questionnaire))\b|\bresponse rate\b|\b(?:asked|questioned|visited) once\b/i,
+      /\b(?:forms?|questionnaires?|surveys?|postcards?|question sheets?) (?:was|were) (?:sent|posted|mailed|handed|given|e-?mailed) (?:out )?to\b|\b\d[\d,]* (?:of (?:the )?\d[\d,]* )?(?:answered|replied|responded|sent it back|returned (?:it|them|the form|the questionnaire))\b|\bcompleted by (?:\w+ )?\d[\d,]*\b|\bresponse rate\b|\b(?:asked|questioned|visited) once\b/i,
     unless: new RegExp(
       `${MENTION.source}|\\brandom(?:ly|i[sz]ed) (?:to|allo|assi)|\\bbefore and\\b|\\bfollow|\\bbaseline\\b|\\bevery (?:day|week|month|year)|\\bagain\\b|\\binterview|\\blater\\b`,
       'i',
     ),
     sets: { publicationType: study, design: ['cross-sectional'] },
     explain: 'People were asked once.',
-    hits: ['A form was sent to every pilot in May; 410 sent it back.'],
+    hits: ['A form was sent to every pilot in May; 410 sent it back.', 'The scale was completed by 300 pilots.'],
     misses: ['A form was sent to every pilot in May and again a year later.'],
   }),
   told({
@@ -112,17 +119,21 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-traced',
     pattern:
-      /\b(?:were|was) traced (?:in|through|to|until)\b|\b(?:treated|admitted|born|employed|registered|baptised|operated on|diagnosed|enrolled) (?:\w+ ){0,6}between \d{4} and \d{4}\b[^.]*\b(?:traced|followed|linked|until|death)\b/i,
+      /\b(?:were|was) traced (?:in|through|to|until)\b|\b(?:identified|found|taken) (?:in|from|through) (?:the |a )?(?:\w+ ){0,3}(?:register|registry|records?)\b[^.]*\b(?:linked|followed|through|until)\b|\b(?:treated|admitted|born|employed|registered|baptised|operated on|diagnosed|enrolled) (?:\w+ ){0,6}between \d{4} and \d{4}\b[^.]*\b(?:traced|followed|linked|until|death)\b/i,
     unless: new RegExp(`${MENTION.source}|\\brandom|\\bcontrols?\\b|\\bdrawings?\\b|\\bmanuscripts?\\b`, 'i'),
     sets: { publicationType: study, design: COHORTS },
     explain: 'People of an earlier time were traced to what became of them.',
-    hits: ['All 800 sailors treated between 1980 and 1990 were traced in the death register.'],
+    hits: [
+      'All 800 sailors treated between 1980 and 1990 were traced in the death register.',
+      'Widows were identified in the parish records and followed until 1900.',
+    ],
     misses: ['The manuscripts were traced to one workshop.'],
   }),
   told({
     id: 'told-materials',
+    yieldsTo: ['title-experimental-and-computed'],
     pattern:
-      /\b(?:loaded|pulled|bent|compressed|heated|dropped|soaked|frozen|aged|twisted|pressed)\b[^.]*\buntil (?:they|it) (?:broke|failed|cracked|yielded|burst|split)\b|\b(?:joints?|blocks?|planks?|bricks?|bolts?|ropes?|tiles?|plates?|pipes?|cables?|slabs?|columns?|welds?) (?:were|was) (?:\w+ )?(?:loaded|pulled|bent|compressed|heated|soaked|frozen|tested|cured)\b/i,
+      /\b(?:loaded|pulled|bent|compressed|heated|dropped|soaked|frozen|aged|twisted|pressed)\b[^.]*\buntil (?:they|it) (?:broke|failed|cracked|yielded|burst|split)\b|\b(?:joints?|blocks?|planks?|bricks?|bolts?|ropes?|tiles?|plates?|pipes?|cables?|slabs?|columns?|welds?|gates?|hulls?) (?:were|was) (?:\w+ )?(?:struck|loaded|pulled|bent|compressed|heated|soaked|frozen|tested|cured)\b/i,
     unless: new RegExp(`${MENTION.source}|\\bpatients|\\bparticipants|\\bhistor|\\bcentury`, 'i'),
     sets: { publicationType: ['research-article', 'conference-paper', 'thesis', 'report'], design: ['laboratory'] },
     explain: 'Things were loaded, heated or soaked to see what they bear.',
@@ -147,6 +158,35 @@ export const TOLD_CUES: readonly CueRule[] = [
     explain: 'What happens is computed from equations.',
     hits: ['The waves are computed with a finite volume scheme.'],
     misses: ['Odds ratios were calculated with logistic regression.'],
+  }),
+  told({
+    id: 'told-measured-again',
+    pattern:
+      /\b(?:measures?|scales?|questionnaires?|tests?|interview) (?:\w+ )?at (?:entry|baseline|enrolment|birth|the start|admission)\b[^.]*\b(?:later|follow-up|afterwards)\b|\b(?:two|three|four|five)-wave\b/i,
+    unless: new RegExp(`${MENTION.source}|\\brandom|\\bby lot\\b|\\bintervention\\b|\\bclass(?:es)?\\b|\\bcourse\\b|\\btraining\\b`, 'i'),
+    sets: { publicationType: study, design: ['cohort-prospective'] },
+    explain: 'The same people were measured at the beginning and again later.',
+    hits: ['Recruits (N = 203) completed measures at entry and eight months later.'],
+    misses: ['Recruits completed measures at entry.', 'Recruits filled in tests at baseline and after the course, weeks later.'],
+  }),
+  inTitle({
+    id: 'title-consecutive-patients',
+    pattern: /\b(?:outcomes?|results|experience) (?:of|in|with) \d+ consecutive\b|\b\d+ consecutive (?:patients|cases)\b/i,
+    unless: ABOUT,
+    sets: { publicationType: study, design: ['case-series', 'cohort-retrospective', 'cohort-prospective'] },
+    explain: 'The title counts consecutive patients of one place.',
+    hits: ['Outcomes of 58 consecutive stents at a single centre'],
+    misses: ['Three consecutive nights at work'],
+  }),
+  inTitle({
+    id: 'title-experimental-and-computed',
+    pattern:
+      /\bexperimental and (?:analytical|numerical|theoretical|computational)\b|\b(?:analytical|numerical|theoretical) and experimental\b/i,
+    unless: ABOUT,
+    sets: { publicationType: ['research-article', 'conference-paper', 'thesis', 'report'], design: ['laboratory', 'modelling'] },
+    explain: 'The title says that it was both tested and computed.',
+    hits: ['Experimental and numerical study of lock gates'],
+    misses: ['Experimental and social psychology'],
   }),
   inTitle({
     id: 'title-interviews-and-survey',

@@ -182,7 +182,7 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     axis: 'design',
     among: ['non-randomised-trial', 'before-after', 'interrupted-time-series'],
     to: ['non-randomised-trial'],
-    has: /\b(?:control(?:led)?|comparison|compared with|versus|two (?:wards|mills|schools|groups|sites|firms))\b/i,
+    has: /\b(?:control(?:led)?|comparison|compared with|versus|two (?:wards|mills|schools|groups|sites|firms)|(?:classes|wards|schools|groups|crews)\b[^.]*\band (?:\w+ )?did not|and (?:two|three|four|the others?)\b[^.]*\b(?:without|did not))\b/i,
     lacks: /\b(?:time[- ]series|no (?:control|comparison)|without (?:a )?(?:control|comparison)|historical)\b/i,
     explain: 'An intervention study with a comparison group, not randomised, is a non-randomised trial.',
   }),
@@ -193,7 +193,7 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     to: ['before-after'],
     has: /\bbefore\b[^.]*\bafter(?:wards?)?\b|\bpre-?(?:test)?\b[^.]*\bpost-?(?:test)?\b|\bno (?:control|comparison) group\b|\bsingle[- ]arm\b/i,
     lacks:
-      /\b(?:time[- ]series|control (?:group|ward|site|school)|controls|comparison group(?<!no comparison group)|versus|segmented|two (?:\w+ )?groups|(?:gained|fell|rose|improved) more)\b/i,
+      /\b(?:time[- ]series|(?:learned|taught|went|treated|managed) without|control (?:group|ward|site|school)|controls|comparison group(?<!no comparison group)|versus|segmented|two (?:\w+ )?groups|(?:gained|fell|rose|improved) more)\b/i,
     explain: 'One group measured before and after a change, and no other, is a before–after study.',
   }),
   usually({

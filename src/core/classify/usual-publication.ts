@@ -133,7 +133,7 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     among: ['letter', 'comment'],
     to: ['letter'],
     lacks:
-      /^(?:comments?|commentary|invited commentary|repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response|re\b)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
+      /^(?:comments?|commentary|invited commentary|(?:in )?repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response|re\b)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
     titleOnly: true,
     when: (r) => r.types.some((t) => /^letter$/i.test(t.term)),
     explain: 'What indexers call both a letter and a comment is a letter that comments.',
