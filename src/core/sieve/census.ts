@@ -1,4 +1,4 @@
-import { bitCount, type Mask } from '@/core/vocabularies';
+import { bitCount, fullMask, type Mask } from '@/core/vocabularies';
 import { type Columns, MASK_AXES, type MaskAxis, NO_DATE } from './columns';
 
 /** How well an axis is known over the works. `inferred` is settled, but not from stated evidence alone. */
@@ -50,7 +50,7 @@ export function valueCounts(columns: Columns, axis: MaskAxis, values: number): V
   const none = () => ({ settled: new Array<number>(values).fill(0), possible: new Array<number>(values).fill(0) });
   const counts: ValueCounts = { whole: none(), databases: columns.databases.map(none) };
   const conflict = 1 << MASK_AXES.indexOf(axis);
-  const all = values === 32 ? 0xffffffff : 2 ** values - 1;
+  const all = fullMask(values);
   for (let i = 0; i < columns.numbers.length; i++) {
     const mask = columns.all[axis][i]!;
     // Of a work of which nothing is known every value is possible, which says nothing of any.
@@ -67,12 +67,16 @@ export function valueCounts(columns: Columns, axis: MaskAxis, values: number): V
 }
 
 /** Numbers of the works behind a count of `valueCounts`. */
-export function worksWithValue(columns: Columns, axis: MaskAxis, bit: number, database: number, as: 'settled' | 'possible'): number[] {
+export function worksWithValue(
+  columns: Columns,
+  { axis, values, bit, database, as }: { axis: MaskAxis; values: number; bit: number; database: number; as: 'settled' | 'possible' },
+): number[] {
   const found: number[] = [];
+  const all = fullMask(values);
   const conflict = 1 << MASK_AXES.indexOf(axis);
   for (let i = 0; i < columns.numbers.length; i++) {
     const mask = columns.all[axis][i]!;
-    if (!((mask >>> bit) & 1) || (database >= 0 && !((columns.membership[i]! >>> database) & 1))) continue;
+    if (mask === all || !((mask >>> bit) & 1) || (database >= 0 && !((columns.membership[i]! >>> database) & 1))) continue;
     const settled = bitCount(mask) === 1 && !(columns.conflicts[i]! & conflict);
     if (settled === (as === 'settled')) found.push(columns.numbers[i]!);
   }

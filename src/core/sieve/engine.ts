@@ -47,7 +47,7 @@ export function createSieveEngine(): SieveEngine {
     },
     census: (axis) => census(loaded(), axis, all(axis)),
     values: (axis) => valueCounts(loaded(), axis, axisValues(axis, scheme!).length),
-    withValue: (axis, bit, database, as) => worksWithValue(loaded(), axis, bit, database, as),
+    withValue: (axis, bit, database, as) => worksWithValue(loaded(), { axis, values: axisValues(axis, scheme!).length, bit, database, as }),
     known(axis, database, as) {
       const c = loaded();
       const found: number[] = [];

@@ -1,6 +1,6 @@
 import { OCEBM_2011 } from '@/core/classify';
 import { dayToIso, isoToDay } from '@/core/record';
-import { fullMask } from '@/core/vocabularies';
+import { fullMask, fullMask } from '@/core/vocabularies';
 import { seeded } from '@/testing/seeded';
 import { KNOWN_AS, knownAs } from './census';
 import { type Columns, DATE_KINDS, decodeColumns, emptyColumns, encodeColumns, MASK_AXES, NO_DATE } from './columns';
@@ -159,6 +159,23 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
     const known = KNOWN_AS.map((k) => engine.known('level', -1, [k]).length);
     expect(known.reduce((a, b) => a + b, 0)).toBe(columns.numbers.length);
     expect(engine.census('level').whole).toEqual(Object.fromEntries(KNOWN_AS.map((k, i) => [k, known[i]])));
+  });
+  test('every count of a value opens as many works; a work of which nothing is known is behind none', () => {
+    const engine = createSieveEngine();
+    const some = structuredClone(columns);
+    some.all.level[0] = fullMask(OCEBM_2011.levels.length);
+    some.conflicts[0] = 0;
+    engine.load(encodeColumns(some), OCEBM_2011);
+    const unknown = new Set(engine.known('level', -1, ['unknown']));
+    expect(unknown.size).toBeGreaterThan(0);
+    const { whole, databases } = engine.values('level');
+    for (const as of ['settled', 'possible'] as const)
+      whole[as].forEach((n, bit) => {
+        const works = engine.withValue('level', bit, -1, as);
+        expect(works).toHaveLength(n);
+        expect(works.some((no) => unknown.has(no))).toBe(false);
+        expect(engine.withValue('level', bit, 0, as)).toHaveLength(databases[0]![as][bit]!);
+      });
   });
 });
 
