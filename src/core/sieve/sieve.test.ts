@@ -1,6 +1,6 @@
 import { OCEBM_2011 } from '@/core/classify';
 import { dayToIso, isoToDay } from '@/core/record';
-import { fullMask, fullMask } from '@/core/vocabularies';
+import { fullMask } from '@/core/vocabularies';
 import { seeded } from '@/testing/seeded';
 import { KNOWN_AS, knownAs } from './census';
 import { type Columns, DATE_KINDS, decodeColumns, emptyColumns, encodeColumns, MASK_AXES, NO_DATE } from './columns';
