@@ -179,7 +179,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-systematic-method',
     pattern:
-      /\b(?:integrative|realist|mixed[- ]methods|living|cochrane-style|state of the evidence|evidence) (?:literature )?(?:review|synthesis)\b|\bsystematic (?:mapping|literature|search|overview|appraisal)\b|\bevidence gap map\b|\bbibliometric\b/i,
+      /\b(?:integrative|realist|mixed[- ]methods|living|state of the evidence|evidence) (?:literature )?(?:review|synthesis)\b|\bsystematic (?:mapping|literature|search|overview|appraisal)\b|\bevidence gap map\b|\bbibliometric\b/i,
     unless: /\bumbrella\b|\boverview of (?:systematic )?reviews\b/i,
     sets: {
       publicationType: ['systematic-review', 'review-article', 'research-article'],
