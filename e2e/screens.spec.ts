@@ -51,7 +51,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     });
     test('how it decides is accessible, and finds a rule by a word of it', async ({ page }) => {
       await page.goto('/how-it-decides');
-      await page.getByLabel('Find a term, a rule or a word').fill('alternation');
+      await page.getByLabel('Find a term, a rule or a word').fill('stepped-wedge');
       await expect(page.getByRole('heading', { name: /Signs in the text: designs/ })).toBeVisible();
       await expectAccessible(page);
     });

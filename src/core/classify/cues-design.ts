@@ -2,6 +2,19 @@ import { COHORTS, RANDOMISED } from '@/core/vocabularies';
 import { ABOUT, BESIDE_A_TRIAL, inMethods, inTitle, MENTION, study } from './cue-helpers';
 import type { CueRule } from './cue-rule';
 
+/** Rules that say what an item is although its methods tell of an allocation at random: of animals, or in the trial it stands beside. */
+const BESIDE_ALLOCATION = [
+  'title-animal',
+  'methods-animal',
+  'heading-animal-models',
+  'title-economic-evaluation',
+  'title-secondary-analysis',
+  'title-process-evaluation',
+  'title-qualitative',
+  'title-baseline-of-trial',
+  'abstract-will-be',
+] as const;
+
 /** Designs of studies, read from titles, methods and headings. */
 export const DESIGN_CUES: readonly CueRule[] = [
   inTitle({
@@ -37,7 +50,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
     unless: ABOUT,
     sets: { publicationType: study, design: ['cluster-randomised-trial'] },
     explain: 'The title names a trial that randomised groups.',
-    hits: ['Rest rooms on wards: a cluster randomised trial'],
+    hits: ['Later school start: a stepped-wedge trial in eighteen schools', 'Rest rooms on wards: a cluster randomised trial'],
     misses: ['Cluster analysis of sleep diaries', 'Cluster randomised trials in schools: a review of methods'],
   }),
   inTitle({
@@ -203,17 +216,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-randomised',
-    yieldsTo: [
-      'title-animal',
-      'methods-animal',
-      'heading-animal-models',
-      'title-economic-evaluation',
-      'title-secondary-analysis',
-      'title-process-evaluation',
-      'title-qualitative',
-      'title-baseline-of-trial',
-      'abstract-will-be',
-    ],
+    yieldsTo: BESIDE_ALLOCATION,
     pattern:
       /\b(?<!not |non-?)randomi[sz]ed (?:to|into|between|within|in a|by|\d)|\b(?:was|were|we|then|individually|centrally) (?<!not )randomi[sz]ed\b|\brandom(?:ly)? (?:allocat|assign)\w+|\brandomly divided\b|\b(?:in|the) random(?:i[sz]ed)? order\b|\brandomi[sz]ed (?:\w+[- ]){0,4}(?:trial|experiment)\b|\b(?:assigned|allocated|divided|ordered|drawn|given|received)\b[^.;]{0,60}\b(?:at random|by lot|by (?:computer-generated |opaque )?(?:random numbers|random number tables?|sealed envelopes?)|by (?:tossing|drawing|flipping))\b/i,
     unless: new RegExp(`${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)`, 'i'),
@@ -232,17 +235,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-cluster',
-    yieldsTo: [
-      'title-animal',
-      'methods-animal',
-      'heading-animal-models',
-      'title-economic-evaluation',
-      'title-secondary-analysis',
-      'title-process-evaluation',
-      'title-qualitative',
-      'title-baseline-of-trial',
-      'abstract-will-be',
-    ],
+    yieldsTo: BESIDE_ALLOCATION,
     pattern:
       /\b(?:wards|units|sites|hospitals|clusters|plants|stations|depots|(?:care )?homes|schools|practices|factories|workplaces|villages)\b(?: (?:in|at|of|from|across) (?:\w+ ){0,3}\w+)? were (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))|\bcluster[- ]randomi[sz]ed\b/i,
     unless: new RegExp(
@@ -261,17 +254,7 @@ export const DESIGN_CUES: readonly CueRule[] = [
   }),
   inMethods({
     id: 'methods-crossover',
-    yieldsTo: [
-      'title-animal',
-      'methods-animal',
-      'heading-animal-models',
-      'title-economic-evaluation',
-      'title-secondary-analysis',
-      'title-process-evaluation',
-      'title-qualitative',
-      'title-baseline-of-trial',
-      'abstract-will-be',
-    ],
+    yieldsTo: BESIDE_ALLOCATION,
     pattern:
       /\b(?:in|to the|the) (?:a )?random(?:i[sz]ed)? (?:order|sequence)\b|\b(?:randomi[sz]ed|randomly) (?:\w+ ){0,3}(?:cross-?over|to the order)|\bcross-?over (?:\w+ ){0,3}random/i,
     sets: { design: ['crossover-randomised-trial'] },
