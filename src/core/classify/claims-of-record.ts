@@ -11,7 +11,7 @@ import { resolveAxis } from './resolve';
 import { SHAPE_RULES } from './shape';
 import { sourcesOfPublication } from './source-of-publication';
 import { type DatabaseScope, statedClaims } from './stated';
-import { usualClaim } from './usual';
+import { UsualText, usualClaim } from './usual';
 
 /** All but `not-indexed-yet` can also come from a work's family: a notice that was retrieved, or a field that names one. */
 export const FLAGS = [
@@ -107,15 +107,16 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
  * and goes one way: publication type, then design and source type, each from what the axis before it left.
  */
 function addWhatFollows(claims: Claim[], record: BibRecord) {
-  const publication = addUsual(claims, record, 'publicationType', leftOf(claims, 'publicationType'));
+  const text = new UsualText(record);
+  const publication = addUsual(claims, text, 'publicationType', leftOf(claims, 'publicationType'));
   if (publication === 0) return;
   const sources = sourcesOfPublication(publication);
   if (sources !== null)
     claims.push(makeClaim('sourceType', sources, 'source-follows-publication-type', 'strong', 'publicationType', '', 0, 0, true));
   const designs = designsOfPublication(publication) ?? ALL.design;
   const design = leftOf(claims, 'design');
-  addUsual(claims, record, 'design', (design & designs) >>> 0 || design);
-  addUsual(claims, record, 'sourceType', leftOf(claims, 'sourceType'));
+  addUsual(claims, text, 'design', (design & designs) >>> 0 || design);
+  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'));
 }
 
 /** What a record's claims leave of an axis; 0 when they conflict. */
@@ -128,8 +129,8 @@ function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
 }
 
 /** Adds what is usual for a set of values, and gives the set that it leaves. */
-function addUsual(claims: Claim[], record: BibRecord, axis: CodedAxis, mask: Mask): Mask {
-  const claim = mask === 0 ? null : usualClaim(axis, mask, record);
+function addUsual(claims: Claim[], text: UsualText, axis: CodedAxis, mask: Mask): Mask {
+  const claim = mask === 0 ? null : usualClaim(axis, mask, text);
   if (!claim) return mask;
   claims.push(claim);
   return (mask & claim.mask) >>> 0;

@@ -71,22 +71,10 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   // Where a register says that a venue is for a trade or the public, what is usual in journals is not usual.
   if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) dropUsual(claims);
   claims.push(...listed);
-  const onAxis = (axis: CodedAxis) => {
-    const indexes: number[] = [];
-    const own: SourcedClaim[] = [];
-    for (let i = 0; i < claims.length; i++) {
-      if (claims[i]!.axis !== axis) continue;
-      indexes.push(i);
-      own.push(claims[i]!);
-    }
-    const result = resolveAxis(own, ALL[axis]);
-    for (let d = 0; d < result.dissents.length; d++) result.dissents[d] = indexes[result.dissents[d]!]!;
-    return result;
-  };
-  const sourceType = onAxis('sourceType');
-  const publicationType = onAxis('publicationType');
+  const sourceType = onAxis(claims, 'sourceType');
+  const publicationType = onAxis(claims, 'publicationType');
   claims.push(...designClaims(publicationType));
-  const design = onAxis('design');
+  const design = onAxis(claims, 'design');
   const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
   for (const c of claims) {
@@ -100,7 +88,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     axes: {
       sourceType,
       publicationType,
-      peerReview: derivePeerReview(sourceType, publicationType, onAxis('peerReview'), facts, statedFacts),
+      peerReview: derivePeerReview(sourceType, publicationType, onAxis(claims, 'peerReview'), facts, statedFacts),
       design,
       level: ruling ? moved(level, ruling, levels, claims) : level,
     },
@@ -115,6 +103,20 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     asides: ordered.flatMap((r) => r.found.asides.map((a) => sourcedAside(a, r.key))),
     unmapped: [...new Set(ordered.flatMap((r) => r.found.unmapped))].sort(),
   };
+}
+
+/** Resolves an axis from its own among all claims; dissents are indexes into all. */
+function onAxis(claims: readonly SourcedClaim[], axis: CodedAxis): AxisResult {
+  const indexes: number[] = [];
+  const own: SourcedClaim[] = [];
+  for (let i = 0; i < claims.length; i++) {
+    if (claims[i]!.axis !== axis) continue;
+    indexes.push(i);
+    own.push(claims[i]!);
+  }
+  const result = resolveAxis(own, ALL[axis]);
+  for (let d = 0; d < result.dissents.length; d++) result.dissents[d] = indexes[result.dissents[d]!]!;
+  return result;
 }
 
 const POPULAR = axisMask('sourceType', ['trade-journal', 'magazine', 'newspaper', 'newswire', 'web']);
@@ -160,40 +162,35 @@ function derivePeerReview(
   known: VenueKnown,
   knownStated: VenueKnown,
 ): AxisResult {
-  const derive = (s: Resolution, p: Resolution, d: Resolution, { venue, press, conflict }: VenueKnown): Resolution => {
-    const table = (sm: Mask, pm: Mask) => peerReviewOf(sm, pm, venue, press);
-    const derived = table(s.mask, p.mask);
-    // A direct statement (a ruling, an indexer's "Preprint") comes before what follows from other axes.
-    if (d.tier !== null) {
-      const both = (derived & d.mask) >>> 0;
-      return {
-        mask: both || d.mask,
-        status: d.status === 'conflicting' ? 'conflicting' : statusOf(both || d.mask, FULL_PEER),
-        tier: d.tier,
-      };
-    }
-    const tier =
-      derived === FULL_PEER ? null : tierOfDerived(s, p, venue !== 'unknown' || press !== 'unknown', (sm, pm) => table(sm, pm) === derived);
-    const status = statusOf(derived, FULL_PEER);
-    return { mask: derived, status: conflict && status !== 'settled' ? 'conflicting' : status, tier };
-  };
-  const { mask, status, tier } = derive(source, publication, direct, known);
   return {
-    mask,
-    status,
-    tier,
-    stated: derive(source.stated, publication.stated, direct.stated, knownStated),
+    ...peerReview(source, publication, direct, known),
+    stated: peerReview(source.stated, publication.stated, direct.stated, knownStated),
     dissents: direct.dissents,
     disputed: direct.disputed,
   };
 }
 
+function peerReview(source: Resolution, publication: Resolution, direct: Resolution, known: VenueKnown): Resolution {
+  const derived = peerReviewOf(source.mask, publication.mask, known.venue, known.press);
+  // A direct statement (a ruling, an indexer's "Preprint") comes before what follows from other axes.
+  if (direct.tier !== null) {
+    const mask = (derived & direct.mask) >>> 0 || direct.mask;
+    return { mask, status: direct.status === 'conflicting' ? 'conflicting' : statusOf(mask, FULL_PEER), tier: direct.tier };
+  }
+  const status = statusOf(derived, FULL_PEER);
+  return {
+    mask: derived,
+    status: known.conflict && status !== 'settled' ? 'conflicting' : status,
+    tier: derived === FULL_PEER ? null : tierOfDerived(source, publication, known, derived),
+  };
+}
+
 /** The tier of the weakest input that the derived value needs; an input that changes nothing does not count. */
-function tierOfDerived(s: Resolution, p: Resolution, venueKnown: boolean, same: (s: Mask, p: Mask) => boolean): Tier {
+function tierOfDerived(source: Resolution, publication: Resolution, { venue, press }: VenueKnown, derived: Mask): Tier {
   const needed: Tier[] = [];
-  if (s.tier && !same(ALL.sourceType, p.mask)) needed.push(s.tier);
-  if (p.tier && !same(s.mask, ALL.publicationType)) needed.push(p.tier);
-  if (venueKnown) needed.push('venue');
+  if (source.tier && peerReviewOf(ALL.sourceType, publication.mask, venue, press) !== derived) needed.push(source.tier);
+  if (publication.tier && peerReviewOf(source.mask, ALL.publicationType, venue, press) !== derived) needed.push(publication.tier);
+  if (venue !== 'unknown' || press !== 'unknown') needed.push('venue');
   return needed.reduce<Tier>((a, b) => weaker(a, b)!, needed[0] ?? 'weak');
 }
 

@@ -19,11 +19,14 @@ test('capitals are read as small letters, and what is no letter parts words', ()
 });
 
 test.each([
-  [/\bcross-?over trial\b/i, ['over trial']],
+  [/\bcross-?over trial\b/i, ['crossover trial', 'cross-over trial']],
   [/\b(?:mice|rats?)\b/i, ['mice', 'rat']],
-  [/\brandomi[sz]ed\b/i, ['randomi']],
+  [/\brandomi[sz]ed\b/i, ['randomised', 'randomized']],
+  [/\bwas randomi[^a]ed\b/i, ['was randomi']],
+  [/\bp ?[<=] ?\.\d/i, ['p<', 'p=', 'p <', 'p =']],
   [/^re\s*:/i, null],
-  [/colou?r (?:wheel|chart)/i, ['wheel', 'chart']],
+  [/colou?r (?:wheel|chart)/i, ['color wheel', 'color chart', 'colour wheel', 'colour chart']],
+  [/\b(?:we|they) \w+ (?:wheel|chart)s?\b/i, [' wheel', ' chart']],
   [/(?:very )?wet/i, ['wet']],
 ])('%s has %j to be looked for', (pattern, pieces) => expect(literalsOf(pattern)).toEqual(pieces));
 

@@ -3,9 +3,8 @@ import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } f
 import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
 import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES } from './cue-rules';
-import { literalsOf } from './literals';
-import { Scan } from './scan';
-import { readsLikeMethods, type Sentence, sentencesOf } from './sections';
+import { type Prefilter, prefilterOf } from './prefilter';
+import { readsLikeMethods, sentencesOf } from './sections';
 
 /** A rule's masks, worked out once. */
 interface Prepared {
@@ -34,16 +33,16 @@ const prepare = (rule: CueRule): Prepared => ({
 /** Names of designs outside the methods are mentions: shown to the reader as looked at and set aside. */
 const MENTIONED =
   /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
-/** Patterns that are no rules, but are looked for in the same pass. */
-const ASKED = [MENTIONED] as const;
-
 const YIELDS = new Map(CUE_RULES.flatMap((r) => (r.yieldsTo ? [[r.id, r.yieldsTo] as const] : [])));
+
+/** Zones of an abstract's sentences, whose rules are looked for together. */
+const IN_ABSTRACT: readonly Zone[] = ['methods', 'results', 'abstract'];
+/** What the rules of a zone may rest on; an abstract's sentences are one text. */
+type Part = 'title' | 'abstract' | 'heading' | 'venue' | 'note';
 
 interface Ready {
   rules: readonly Prepared[];
-  scan: Scan;
-  /** Numbers of rules that have no piece to look for, and must be tried on every text of their zone. */
-  always: Readonly<Record<Zone, readonly number[]>>;
+  parts: Readonly<Record<Part, Prefilter>>;
 }
 let made: Ready | null = null;
 
@@ -51,22 +50,20 @@ let made: Ready | null = null;
 function ready(): Ready {
   if (made) return made;
   const rules = CUE_RULES.map(prepare);
-  const words = new Map<string, number[]>();
-  const always: Record<Zone, number[]> = { title: [], methods: [], results: [], abstract: [], heading: [], venue: [], note: [] };
-  [...rules.map((r) => r.rule.pattern), ...ASKED].forEach((pattern, i) => {
-    const pieces = literalsOf(pattern);
-    if (!pieces) {
-      if (!rules[i]) throw new Error('a pattern that is no rule needs pieces to look for');
-      for (const zone of rules[i].rule.zones) always[zone].push(i);
-    } else
-      for (const piece of pieces) {
-        const owners = words.get(piece);
-        if (owners) owners.push(i);
-        else words.set(piece, [i]);
-      }
-  });
-  stamps = new Int32Array(rules.length + ASKED.length);
-  made = { rules, scan: new Scan(words), always };
+  const numbered = rules.map(({ rule }, i) => [i, rule] as const);
+  const those = (zones: readonly Zone[]) =>
+    numbered.flatMap(([i, rule]) => (rule.zones.some((z) => zones.includes(z)) ? [[i, rule.pattern] as const] : []));
+  stamps = new Int32Array(rules.length + 1);
+  made = {
+    rules,
+    parts: {
+      title: prefilterOf(those(['title'])),
+      abstract: prefilterOf([...those(IN_ABSTRACT), [rules.length, MENTIONED]]),
+      heading: prefilterOf(those(['heading'])),
+      venue: prefilterOf(those(['venue'])),
+      note: prefilterOf(those(['note'])),
+    },
+  };
   return made;
 }
 
@@ -74,7 +71,6 @@ export interface CueFindings {
   claims: Claim[];
   asides: Aside[];
 }
-type Field = 'title' | 'abstract' | 'heading' | 'venue' | 'note';
 
 /** A text in capitals is read as if it were not, so that patterns see words; offsets stay the same. */
 const calm = (text: string): string => (text.length > 12 && text === text.toUpperCase() ? text.toLowerCase() : text);
@@ -124,16 +120,16 @@ function withoutYielding(found: CueFindings): CueFindings {
 let stamps = new Int32Array(0);
 let turn = 0;
 
-/** Rules of a zone that could match a text, in the order of the rules. */
-function candidatesIn(text: string, zone: Zone): number[] {
-  const { rules, scan, always } = ready();
-  const could = [...always[zone]];
+/** Rules of a part that could match a text, in the order of the rules. */
+function candidatesIn(text: string, part: Part): number[] {
+  const { scan, always } = ready().parts[part];
+  const could = [...always];
   turn++;
   for (const i of could) stamps[i] = turn;
   scan.run(text, (i) => {
     if (stamps[i] === turn) return;
     stamps[i] = turn;
-    if (rules[i]?.rule.zones.includes(zone)) could.push(i);
+    could.push(i);
   });
   return could.length < 2 ? could : inOrder(could);
 }
@@ -161,41 +157,26 @@ function inHeadings(headings: readonly string[], found: CueFindings) {
 }
 
 function inAbstract(abstract: string, found: CueFindings) {
-  const { rules, scan, always } = ready();
-  const sentences = sentencesOf(abstract);
-  const could: number[][] = sentences.map(() => []);
-  let at = 0;
-  turn++;
-  scan.run(abstract, (i, end) => {
-    while (at < sentences.length && sentences[at]!.start + sentences[at]!.text.length <= end) {
-      at++;
-      turn++;
-    }
-    if (stamps[i] === turn || at >= sentences.length || sentences[at]!.start > end) return;
-    stamps[i] = turn;
-    could[at]!.push(i);
-  });
+  const { rules } = ready();
   const mentioned = rules.length;
-  sentences.forEach((sentence, s) => {
-    const here = could[s]!;
-    let { section } = sentence;
-    // In a text without labels, a sentence that reads like methods is taken for methods.
-    if (section === 'unlabelled') section = readsLikeMethods(sentence.text) ? 'methods' : 'unknown';
-    here.push(...always.abstract);
-    if (section === 'methods' || section === 'results') here.push(...always[section]);
-    inOrder(here);
-    for (let k = 0; k < here.length; k++) {
-      const i = here[k]!;
-      if (i === here[k - 1]) continue;
-      const zones = rules[i]?.rule.zones;
-      if (zones?.includes('abstract') || ((section === 'methods' || section === 'results') && zones?.includes(section)))
-        apply(i, 'abstract', sentence.text, sentence.start, found);
+  for (const { text, start, section } of sentencesOf(abstract)) {
+    let likeMethods: boolean | null = null;
+    for (const i of candidatesIn(text, 'abstract')) {
+      const zones = i === mentioned ? null : rules[i]!.rule.zones;
+      if (zones?.includes('abstract') || (section === 'results' && zones?.includes('results'))) {
+        apply(i, 'abstract', text, start, found);
+        continue;
+      }
+      if (zones && !zones.includes('methods')) continue;
+      // In a text without labels, a sentence that reads like methods is taken for methods.
+      likeMethods ??= section === 'methods' || (section === 'unlabelled' && readsLikeMethods(text));
+      if (zones && likeMethods) apply(i, 'abstract', text, start, found);
+      else if (!zones && !likeMethods) setAsideDesigns(text, start, found);
     }
-    if (section !== 'methods' && here.includes(mentioned)) setAsideDesigns(sentence, found);
-  });
+  }
 }
 
-function apply(index: number, field: Field, text: string, offset: number, found: CueFindings) {
+function apply(index: number, field: Part, text: string, offset: number, found: CueFindings) {
   const { rule, narrows } = ready().rules[index]!;
   const match = rule.pattern.exec(text);
   if (!match || narrows.length === 0) return;
@@ -209,10 +190,10 @@ function apply(index: number, field: Field, text: string, offset: number, found:
   for (const { axis, mask } of narrows) found.claims.push(makeClaim(axis, mask, rule.id, rule.tier, field, match[0], start, end));
 }
 
-function setAsideDesigns(sentence: Sentence, found: CueFindings) {
-  const match = MENTIONED.exec(sentence.text);
+function setAsideDesigns(text: string, offset: number, found: CueFindings) {
+  const match = MENTIONED.exec(text);
   if (!match) return;
-  const start = sentence.start + match.index;
+  const start = offset + match.index;
   found.asides.push({
     axis: 'design',
     rule: 'mention-outside-methods',

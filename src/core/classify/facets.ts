@@ -2,8 +2,7 @@ import type { BibRecord } from '@/core/record';
 import { MEDLINE_SUBSETS } from '@/core/vocabularies';
 import { TIERS, type Tier } from './claim';
 import { languageCodes } from './languages';
-import { literalsOf } from './literals';
-import { Scan } from './scan';
+import { type Prefilter, prefilterOf } from './prefilter';
 
 /** Facets a work may have several values of. */
 export const FACETS = {
@@ -76,85 +75,88 @@ const CHECK_TAGS: Readonly<Record<string, readonly [Facet, string]>> = {
   drosophila: ['species', 'fruit fly'],
 };
 
+/** No pattern below matches more characters than this. */
+const LONGEST_WORDS = 30;
 /** Words of title and abstract. A word may be about people who were not studied, so they only infer. */
 const WORDS: readonly (readonly [Facet, string, RegExp])[] = [
-  ['age', 'newborn', /\b(?:newborns?|neonat(?:es?|al)|preterm infants)\b/i],
-  ['age', 'infant', /\b(?:infants?|babies)\b/i],
-  ['age', 'preschool', /\b(?:preschool(?:ers)?|toddlers|kindergarten)\b/i],
-  ['age', 'child', /\b(?:child(?:ren)?|pupils|schoolchildren|primary school)\b/i],
-  ['age', 'adolescent', /\b(?:adolescen(?:ts?|ce)|teenage(?:rs?)?|secondary school)\b/i],
-  ['age', 'young adult', /\b(?:young adults|undergraduates?|university students)\b/i],
-  ['age', 'adult', /\b(?:adults|workers|nurses|employees|drivers|teachers)\b/i],
-  ['age', 'middle-aged', /\bmiddle-aged\b/i],
-  ['age', 'aged', /\b(?:older (?:adults|people|persons|men|women)|elderly|geriatric|aged 65|over 65)\b/i],
-  ['age', 'aged 80+', /\b(?:octogenarians|nonagenarians|aged 80|over-eighties|oldest old)\b/i],
-  ['sex', 'female', /\b(?:women|females?|girls|mothers|pregnan(?:t|cy))\b/i],
-  ['sex', 'male', /\b(?:men|males?|boys|fathers)\b/i],
-  ['species', 'human', /\b(?:participants|patients|people|volunteers|adults|children|women|workers|nurses|students)\b/i],
-  ['species', 'mouse', /\b(?:mice|mouse model|murine)\b/i],
-  ['species', 'rat', /\brats?\b/i],
-  ['species', 'zebrafish', /\bzebrafish\b/i],
-  ['species', 'dog', /\b(?:dogs|canine)\b/i],
-  ['species', 'pig', /\b(?:pigs|porcine)\b/i],
-  ['species', 'cattle', /\b(?:cattle|bovine|dairy cows)\b/i],
+  ['age', 'newborn', /\b(?:newborns?|neonat(?:es?|al)|preterm infants)\b/gi],
+  ['age', 'infant', /\b(?:infants?|babies)\b/gi],
+  ['age', 'preschool', /\b(?:preschool(?:ers)?|toddlers|kindergarten)\b/gi],
+  ['age', 'child', /\b(?:child(?:ren)?|pupils|schoolchildren|primary school)\b/gi],
+  ['age', 'adolescent', /\b(?:adolescen(?:ts?|ce)|teenage(?:rs?)?|secondary school)\b/gi],
+  ['age', 'young adult', /\b(?:young adults|undergraduates?|university students)\b/gi],
+  ['age', 'adult', /\b(?:adults|workers|nurses|employees|drivers|teachers)\b/gi],
+  ['age', 'middle-aged', /\bmiddle-aged\b/gi],
+  ['age', 'aged', /\b(?:older (?:adults|people|persons|men|women)|elderly|geriatric|aged 65|over 65)\b/gi],
+  ['age', 'aged 80+', /\b(?:octogenarians|nonagenarians|aged 80|over-eighties|oldest old)\b/gi],
+  ['sex', 'female', /\b(?:women|females?|girls|mothers|pregnan(?:t|cy))\b/gi],
+  ['sex', 'male', /\b(?:men|males?|boys|fathers)\b/gi],
+  ['species', 'human', /\b(?:participants|patients|people|volunteers|adults|children|women|workers|nurses|students)\b/gi],
+  ['species', 'mouse', /\b(?:mice|mouse model|murine)\b/gi],
+  ['species', 'rat', /\brats?\b/gi],
+  ['species', 'zebrafish', /\bzebrafish\b/gi],
+  ['species', 'dog', /\b(?:dogs|canine)\b/gi],
+  ['species', 'pig', /\b(?:pigs|porcine)\b/gi],
+  ['species', 'cattle', /\b(?:cattle|bovine|dairy cows)\b/gi],
 ];
 
-let wordScan: Scan | null = null;
-function wordsIn(text: string): number[] {
-  if (!wordScan) {
-    const pieces = new Map<string, number[]>();
-    WORDS.forEach(([, , pattern], i) => {
-      for (const piece of literalsOf(pattern) ?? []) pieces.set(piece, [...(pieces.get(piece) ?? []), i]);
-    });
-    wordScan = new Scan(pieces);
-  }
-  const found: number[] = [];
-  wordScan.run(text, (i) => {
-    if (!found.includes(i)) found.push(i);
+let wordFilter: Prefilter | null = null;
+/** Numbers of the words that could stand in a text, each with the place from which to look for it. */
+function wordsIn(text: string): Map<number, number> {
+  wordFilter ??= prefilterOf(WORDS.map(([, , pattern], i) => [i, pattern] as const));
+  const found = new Map<number, number>();
+  wordFilter.scan.run(text, (i, at) => {
+    if (!found.has(i)) found.set(i, Math.max(0, at - LONGEST_WORDS));
   });
-  return found.sort((a, b) => a - b);
+  return found;
 }
 
 const OPEN = /\b(?:open[- ]access|gold oa|diamond oa|free full text|cc[- ]by|creative commons)\b/i;
 const NOT_OPEN = /\b(?:not open|no open|open[- ]access\s*[:=]\s*(?:no|false|n|0))\b/i;
 
+/** Adds a value, unless it is there with at least as strong a tier. */
+function add(facets: Facets, facet: Facet, value: string, tier: Tier, field: string, quote: string) {
+  facets[facet] ??= { values: [], complete: false };
+  const finding = facets[facet];
+  if (!finding.values.some((v) => v.value === value && TIERS.indexOf(v.tier) <= TIERS.indexOf(tier)))
+    finding.values.push({ value, tier, field, quote });
+}
+
 /** The facets of one record. Facets of which it says nothing are absent, and then every value stays possible. */
 export function facetsOfRecord(record: BibRecord): Facets {
   const facets: Facets = {};
-  const add = (facet: Facet, value: string, tier: Tier, field: string, quote: string) => {
-    facets[facet] ??= { values: [], complete: false };
-    if (!facets[facet].values.some((v) => v.value === value && TIERS.indexOf(v.tier) <= TIERS.indexOf(tier)))
-      facets[facet].values.push({ value, tier, field, quote });
-  };
-  for (const text of record.languages) for (const code of languageCodes(text)) add('language', code, 'asserted', 'language', text);
+  for (const text of record.languages) for (const code of languageCodes(text)) add(facets, 'language', code, 'asserted', 'language', text);
   if (facets.language) facets.language.complete = true;
   for (const heading of record.headings) {
-    const tag = CHECK_TAGS[heading.replace(/^\*/, '').toLowerCase()];
-    if (tag) add(tag[0], tag[1], 'asserted', 'heading', heading);
+    const tag = CHECK_TAGS[(heading.startsWith('*') ? heading.slice(1) : heading).toLowerCase()];
+    if (tag) add(facets, tag[0], tag[1], 'asserted', 'heading', heading);
   }
   // Indexers who give one check tag of a group give all that fit.
   for (const facet of ['age', 'sex', 'species'] as const) if (facets[facet]) facets[facet].complete = true;
-  const text = `${record.title}\n${record.abstract}`;
-  for (const i of wordsIn(text)) {
-    const [facet, value, pattern] = WORDS[i]!;
-    if (facets[facet]?.complete) continue;
-    const match = pattern.exec(text);
-    if (match)
-      add(
-        facet,
-        value,
-        match.index < record.title.length ? 'strong' : 'weak',
-        match.index < record.title.length ? 'title' : 'abstract',
-        match[0],
-      );
-  }
+  if (!(facets.age && facets.sex && facets.species)) addWords(facets, record);
   for (const { vocabulary, term } of record.types) {
     const field = vocabulary === 'medline-subset' ? MEDLINE_SUBSETS[term.toLowerCase()]?.discipline : undefined;
-    if (field) add('discipline', field, 'venue', 'subset', term);
+    if (field) add(facets, 'discipline', field, 'venue', 'subset', term);
   }
   const access = accessOf(record);
-  if (access) add('access', access.value, 'asserted', access.field, access.quote);
+  if (access) add(facets, 'access', access.value, 'asserted', access.field, access.quote);
   return facets;
+}
+
+/** What the words of title and abstract say, in the order of the table of words. */
+function addWords(facets: Facets, record: BibRecord) {
+  const text = `${record.title}\n${record.abstract}`;
+  const places = wordsIn(text);
+  if (places.size === 0) return;
+  WORDS.forEach(([facet, value, pattern], i) => {
+    const from = places.get(i);
+    if (from === undefined || facets[facet]?.complete) return;
+    pattern.lastIndex = from;
+    const match = pattern.exec(text);
+    if (!match) return;
+    const inTitle = match.index < record.title.length;
+    add(facets, facet, value, inTitle ? 'strong' : 'weak', inTitle ? 'title' : 'abstract', match[0]);
+  });
 }
 
 function accessOf(record: BibRecord): { value: (typeof ACCESS_VALUES)[number]; field: string; quote: string } | null {

@@ -1,4 +1,4 @@
-/** Letters, a class each for digits, blank and hyphen, and one for everything else; 32 make a row of the table. */
+/** Letters, a class each for digits, blank, hyphen, comparing signs and "%", and one for all else; 32 make a row of the table. */
 const ROW = 5;
 const CLASSES = 1 << ROW;
 const OTHER = 29;
@@ -9,6 +9,8 @@ for (let i = 0; i < 26; i++) CLASS[97 + i] = CLASS[65 + i] = i;
 for (let i = 48; i < 58; i++) CLASS[i] = 26;
 CLASS[32] = 27;
 CLASS[45] = 28;
+for (const sign of '<=>') CLASS[sign.charCodeAt(0)] = 30;
+CLASS[37] = 31;
 
 /** Of longer words only the beginning is looked for: that keeps the table small, and whoever asked looks closer anyway. */
 const LONGEST = 9;
@@ -67,7 +69,7 @@ export class Scan {
     this.ends = Uint8Array.from(this.owners, (list) => (list ? 1 : 0));
   }
 
-  /** Calls `found` with every owner of every word of which the beginning is found, and the index of its last character. Digits are not told apart. */
+  /** Calls `found` with every owner of every word of which the beginning is found, and the index of its last character. Digits are not told apart, nor are comparing signs. */
   run(text: string, found: (owner: number, at: number) => void): void {
     const { next, owners, ends } = this;
     let state = 0;

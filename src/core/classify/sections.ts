@@ -22,7 +22,6 @@ const LABELS: [Section, string][] = [
     "conclusions?|discussion|interpretation|implications|authors'? conclusions|conclusions and relevance|significance|trial registration|registration|funding",
   ],
 ];
-const LABEL = new RegExp(`(${LABELS.map((l) => l[1]).join('|')})\\s*(?::|\\.(?=\\s)|-(?=\\s)|\\n)\\s*`, 'iy');
 const SECTION_OF = new Map(LABELS.flatMap(([section, words]) => expand(words).map((w) => [w, section] as const)));
 /** "aims?" is "aim" and "aims"; "main outcomes?(?: and)? measures?" has eight forms. */
 function expand(words: string): string[] {
@@ -39,7 +38,12 @@ function expand(words: string): string[] {
 }
 const isLetter = (c: number): boolean => (c | 32) >= 97 && (c | 32) <= 122;
 const isBlank = (c: number): boolean => c === 32 || (c >= 9 && c <= 13) || c === 160;
-const FIRST_WORDS = new Set([...SECTION_OF.keys()].map((label) => firstWord(label, 0)));
+/** Patterns of the labels that begin with a word, by that word; longer labels come before those they begin with. */
+const LABELS_FROM = new Map<string, RegExp>();
+for (const word of new Set([...SECTION_OF.keys()].map((label) => firstWord(label, 0)))) {
+  const labels = [...SECTION_OF.keys()].filter((label) => firstWord(label, 0) === word).sort((x, y) => y.length - x.length);
+  LABELS_FROM.set(word, new RegExp(`(${labels.join('|')})\\s*(?::|\\.(?=\\s)|-(?=\\s)|\\n)\\s*`, 'iy'));
+}
 /** The letters at a place, in lower case; '' when they are more than any label begins with. */
 function firstWord(text: string, at: number): string {
   let end = at;
@@ -75,9 +79,10 @@ function blocksAt(abstract: string, starts: readonly number[]): Block[] {
   let open: Omit<Block, 'to'> = { label: '', section: 'unknown', from: 0 };
   let named = 0;
   for (const at of starts) {
-    if (at < open.from || !FIRST_WORDS.has(firstWord(abstract, at))) continue;
-    LABEL.lastIndex = at;
-    const found = LABEL.exec(abstract);
+    const label = at < open.from ? undefined : LABELS_FROM.get(firstWord(abstract, at));
+    if (!label) continue;
+    label.lastIndex = at;
+    const found = label.exec(abstract);
     if (!found) continue;
     if (at > open.from) blocks.push({ label: open.label, section: open.section, from: open.from, to: at });
     open = { label: found[1]!, section: sectionOf(found[1]!), from: at + found[0].length };
@@ -114,20 +119,32 @@ export function sentencesOf(abstract: string): Sentence[] {
 }
 
 /** Abbreviations whose stop ends no sentence. */
-const ABBREVIATED = /\b(?:vs|e\.g|i\.e|al|no|Dr|approx)$/;
-const OPENS = /[A-Z0-9“"(]/;
+const ABBREVIATIONS: ReadonlySet<string> = new Set(['vs', 'e.g', 'i.e', 'al', 'no', 'Dr', 'approx']);
+const LONGEST_ABBREVIATION = 6;
+/** A capital, a digit, an opening quotation mark or bracket. */
+const opens = (c: number): boolean => (c >= 65 && c <= 90) || (c >= 48 && c <= 57) || c === 34 || c === 0x201c || c === 40;
 
 /** Where sentences begin: at the text's beginning, after a stop and white space before a capital, and on a new line. */
 function startsOf(text: string): number[] {
   const starts = [0];
+  let last = 0;
   for (let i = 0; i < text.length - 1; i++) {
     const c = text.charCodeAt(i);
     const stop = c === 46 || c === 33 || c === 63;
     if ((!stop && c !== 10) || (stop && !isBlank(text.charCodeAt(i + 1)))) continue;
     let next = i + 1;
     while (next < text.length && isBlank(text.charCodeAt(next))) next++;
-    if (next >= text.length || (stop && (!OPENS.test(text[next]!) || ABBREVIATED.test(text.slice(Math.max(0, i - 7), i))))) continue;
-    if (starts.at(-1) !== next) starts.push(next);
+    if (next >= text.length || (stop && (!opens(text.charCodeAt(next)) || isAbbreviated(text, i)))) continue;
+    if (last !== next) starts.push(next);
+    last = next;
   }
   return starts;
+}
+
+/** Whether the stop at a place ends an abbreviation rather than a sentence. */
+function isAbbreviated(text: string, stop: number): boolean {
+  let from = stop;
+  while (from > 0 && stop - from <= LONGEST_ABBREVIATION && (isLetter(text.charCodeAt(from - 1)) || text.charCodeAt(from - 1) === 46))
+    from--;
+  return stop - from <= LONGEST_ABBREVIATION && ABBREVIATIONS.has(text.slice(from, stop));
 }

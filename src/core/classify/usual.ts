@@ -1,6 +1,7 @@
 import type { BibRecord } from '@/core/record';
 import { ALL, axisMask, type CodedAxis, type Mask } from '@/core/vocabularies';
 import { type Claim, makeClaim } from './claim';
+import { type Prefilter, prefilterOf } from './prefilter';
 import { USUAL_DESIGNS } from './usual-design';
 import { USUAL_PUBLICATIONS } from './usual-publication';
 import type { UsualRule } from './usual-rule';
@@ -12,28 +13,59 @@ interface Prepared extends UsualRule {
   outside: Mask;
   goal: Mask;
 }
-const PREPARED: readonly Prepared[] = USUAL_RULES.map((r) => ({
-  ...r,
-  outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0,
-  goal: axisMask(r.axis, r.to),
-}));
 const BY_AXIS = { publicationType: [], design: [], sourceType: [], peerReview: [] } as Record<CodedAxis, Prepared[]>;
-for (const r of PREPARED) BY_AXIS[r.axis].push(r);
+for (const r of USUAL_RULES)
+  BY_AXIS[r.axis].push({ ...r, outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0, goal: axisMask(r.axis, r.to) });
 
 /** English function words: where none of them stands, the text is in another language, and nothing can be missed in it. */
 const ENGLISH = /\b(?:the|of|and|in|for|with|to|from|a|an|on|by)\b/i;
 
+const ASKED = USUAL_RULES.flatMap((r) => [r.has, r.lacks]).filter((pattern) => pattern !== undefined);
+let filter: Prefilter | null = null;
+
+/** Title and abstract of a record, looked through once for all words that the rules ask for. */
+export class UsualText {
+  private whole = '';
+  private could: Set<RegExp> | null = null;
+  constructor(readonly record: BibRecord) {}
+
+  /** Whether a pattern that a rule asks for matches the title, or title and abstract. */
+  has(pattern: RegExp, titleOnly = false): boolean {
+    if (!this.possible().has(pattern)) return false;
+    const { title, abstract } = this.record;
+    return titleOnly ? pattern.test(title) || pattern.test(abstract) : pattern.test(this.whole) || pattern.test(abstract);
+  }
+  lacks(pattern: RegExp, titleOnly = false): boolean {
+    return !(this.possible().has(pattern) && pattern.test(titleOnly ? this.record.title : this.whole));
+  }
+  /** Rules without words to have ask only texts in which words could be missed. */
+  isEnglish(): boolean {
+    this.possible();
+    return ENGLISH.test(this.whole);
+  }
+
+  private possible(): Set<RegExp> {
+    if (this.could) return this.could;
+    filter ??= prefilterOf(ASKED.map((pattern, i) => [i, pattern] as const));
+    const could = new Set<RegExp>();
+    for (const i of filter.always) could.add(ASKED[i]!);
+    this.whole = `${this.record.title}\n${this.record.abstract}`;
+    filter.scan.run(this.whole, (i) => could.add(ASKED[i]!));
+    this.could = could;
+    return could;
+  }
+}
+
 /** What is usual for a set of possible values, given the record's text; null when nothing is. */
-export function usualClaim(axis: CodedAxis, mask: Mask, record: BibRecord): Claim | null {
+export function usualClaim(axis: CodedAxis, mask: Mask, text: UsualText): Claim | null {
+  const { record } = text;
   for (const r of BY_AXIS[axis]) {
     if ((mask & r.outside) !== 0 || (mask & r.goal) === 0 || (mask & ~r.goal) === 0) continue;
     if (r.needsAbstract && record.abstract.length < r.needsAbstract) continue;
     if (r.when && !r.when(record)) continue;
-    if (r.has || r.lacks) {
-      const text = r.titleOnly ? record.title : `${record.title}\n${record.abstract}`;
-      if (r.has && !r.has.test(text) && !r.has.test(record.abstract)) continue;
-      if (r.lacks && (r.lacks.test(text) || (!r.has && !r.titleOnly && !ENGLISH.test(text)))) continue;
-    }
+    if (r.has && !text.has(r.has, r.titleOnly)) continue;
+    if (r.lacks && !text.lacks(r.lacks, r.titleOnly)) continue;
+    if (r.lacks && !r.has && !r.titleOnly && !text.isEnglish()) continue;
     return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);
   }
   return null;
