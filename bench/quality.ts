@@ -99,8 +99,10 @@ export async function quality() {
 
 const each = <T>(value: (axis: CodedAxis) => T) => Object.fromEntries(AXES.map((a) => [a, value(a)])) as Record<CodedAxis, T>;
 
+const demoVenues = () => new VenueRegister(asVenues(readVenues(readFileSync('demo/files/venues.csv', 'utf8')).entries));
+
 async function night(): Promise<Judged[]> {
-  const { works } = await classifiedDemo();
+  const { works } = await classifiedDemo(demoVenues());
   return works.flatMap(({ records, classification: c }) => {
     const truth = truthOf(records[0]!);
     return truth
@@ -116,7 +118,7 @@ async function night(): Promise<Judged[]> {
 }
 
 async function mills(): Promise<Judged[]> {
-  const register = new VenueRegister(asVenues(readVenues(readFileSync('demo/files/venues.csv', 'utf8')).entries));
+  const register = demoVenues();
   const records: BibRecord[] = [];
   const { exports } = millFiles();
   for (const [name, format] of [

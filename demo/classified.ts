@@ -4,6 +4,7 @@ import { DETECT_BYTES, detectFormat, readEntries } from '@/core/formats';
 import { type FamilyLink, findFamilies, mergeKeys, mergeRecords, worksOf } from '@/core/merge';
 import { scopeOf } from '@/core/parity';
 import type { BibRecord } from '@/core/record';
+import { EMPTY_REGISTER } from '@/core/venues';
 import { DEMO_DATABASES } from './profiles';
 import type { Truth } from './work';
 
@@ -16,8 +17,8 @@ export interface TruthRow extends Truth {
 }
 export const TRUTH = JSON.parse(readFileSync('demo/truth.json', 'utf8')) as TruthRow[];
 
-/** The demo's works as the product sees them: read, merged and classified. */
-export async function classifiedDemo(): Promise<{
+/** The demo's works as the product sees them: read, merged and classified, with a register of venues or without. */
+export async function classifiedDemo(register = EMPTY_REGISTER): Promise<{
   records: BibRecord[];
   works: { records: BibRecord[]; classification: Classification }[];
   rejected: Record<string, number>;
@@ -42,6 +43,7 @@ export async function classifiedDemo(): Promise<{
     classification: classifyWork(
       group.map((i) => readyRecord(i, records[i]!.record, records[i]!.scope)),
       levels,
+      { register },
     ),
   }));
   const links = findFamilies(worksOf(head).map((w) => w.map((i) => mergeKeys(records[i]!.record))));

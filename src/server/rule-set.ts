@@ -9,7 +9,7 @@ import { enqueue } from './queue';
  * Raised when claims or works are stored in another form, or when a rule's test in code changes (its text differs from
  * build to build, so it cannot be part of the name), so that those stored before are derived anew.
  */
-const STORED_FORM = 3;
+const STORED_FORM = 4;
 
 /** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
 export const RULE_SET = createHash('sha256')
@@ -32,7 +32,7 @@ export const RULE_SET = createHash('sha256')
         r.yieldsTo,
       ]),
       SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
-      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract]),
+      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research]),
       SOURCES_OF,
       DESIGN_MASKS,
     ]),

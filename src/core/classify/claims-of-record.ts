@@ -11,7 +11,7 @@ import { resolveAxis } from './resolve';
 import { SHAPE_RULES } from './shape';
 import { sourcesOfPublication } from './source-of-publication';
 import { type DatabaseScope, statedClaims } from './stated';
-import { UsualText, usualClaim } from './usual';
+import { UsualText, usualClaim, usualInPopular } from './usual';
 
 /** All but `not-indexed-yet` can also come from a work's family: a notice that was retrieved, or a field that names one. */
 export const FLAGS = [
@@ -61,6 +61,16 @@ const ALSO_REPORTS = axisMask('publicationType', [
   'expression-of-concern',
 ]);
 
+/** Kinds of item that tell of a study of the authors' own. */
+const OF_RESEARCH = axisMask('publicationType', [
+  'research-article',
+  'conference-paper',
+  'conference-abstract',
+  'thesis',
+  'report',
+  'dataset',
+]);
+
 /** Widens inferred publication types to the kind that the record itself states, where both can be true at once. */
 function besideStated(claims: readonly Claim[]): Claim[] {
   const publication = claims.filter((c) => c.axis === 'publicationType');
@@ -108,14 +118,19 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
  */
 function addWhatFollows(claims: Claim[], record: BibRecord) {
   const text = new UsualText(record);
-  const publication = addUsual(claims, text, 'publicationType', leftOf(claims, 'publicationType'));
+  const said = leftOf(claims, 'publicationType');
+  const publication = addUsual(claims, text, 'publicationType', said);
+  if ((said & (said - 1)) !== 0) claims.push(...usualInPopular(said, text));
   if (publication === 0) return;
   const sources = sourcesOfPublication(publication);
   if (sources !== null)
     claims.push(makeClaim('sourceType', sources, 'source-follows-publication-type', 'strong', 'publicationType', '', 0, 0, true));
   const designs = designsOfPublication(publication) ?? ALL.design;
+  const research = (publication & ~OF_RESEARCH) === 0;
   const design = leftOf(claims, 'design');
-  addUsual(claims, text, 'design', (design & designs) >>> 0 || design);
+  const usual = addUsual(claims, text, 'design', (design & designs) >>> 0 || design, research);
+  // What is usual among all designs may be a few, of which one is usual.
+  if (usual !== design) addUsual(claims, text, 'design', usual, research);
   addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'));
 }
 
@@ -129,8 +144,8 @@ function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
 }
 
 /** Adds what is usual for a set of values, and gives the set that it leaves. */
-function addUsual(claims: Claim[], text: UsualText, axis: CodedAxis, mask: Mask): Mask {
-  const claim = mask === 0 ? null : usualClaim(axis, mask, text);
+function addUsual(claims: Claim[], text: UsualText, axis: CodedAxis, mask: Mask, research = false): Mask {
+  const claim = mask === 0 ? null : usualClaim(axis, mask, text, research);
   if (!claim) return mask;
   claims.push(claim);
   return (mask & claim.mask) >>> 0;

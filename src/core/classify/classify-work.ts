@@ -10,6 +10,7 @@ import type { RecordOfWork } from './record-of-work';
 import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from './resolve';
 import { effectiveRulings, type RuledAxis, ruledClaim, ruledLevel } from './rulings';
 import type { LevelTable } from './schemes';
+import { BOUND_TO_SOURCES } from './usual';
 import { registerClaims, type VenueKnown, venueState } from './venue-claims';
 import type { WorkAxis } from './work-axes';
 
@@ -72,6 +73,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) dropUsual(claims);
   claims.push(...listed);
   const sourceType = onAxis(claims, 'sourceType');
+  dropBound(claims, sourceType);
   const publicationType = onAxis(claims, 'publicationType');
   claims.push(...designClaims(publicationType));
   const design = onAxis(claims, 'design');
@@ -125,6 +127,15 @@ function dropUsual(claims: SourcedClaim[]) {
   for (let i = claims.length - 1; i >= 0; i--) {
     const c = claims[i]!;
     if (c.usual && !(c.axis === 'publicationType' && c.mask & NEWS_MATTER)) claims.splice(i, 1);
+  }
+}
+
+/** Drops what is usual only in venues of which this is none. */
+function dropBound(claims: SourcedClaim[], source: AxisResult) {
+  for (let i = claims.length - 1; i >= 0; i--) {
+    const c = claims[i]!;
+    const bound = c.usual ? BOUND_TO_SOURCES.get(c.rule) : undefined;
+    if (bound !== undefined && (source.mask & ~bound) !== 0) claims.splice(i, 1);
   }
 }
 

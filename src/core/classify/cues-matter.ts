@@ -160,10 +160,10 @@ export const MATTER_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-review-of-named-book',
     pattern:
-      /^(?:[Rr]eview of|[Rr]eviews?)\s*[:“"‘]|^[^:]{3,120}\bby [A-Z][\w.]+(?: [A-Z][\w.-]+){1,3}[,.] (?:[A-Z][\w ]+(?:Press|House|Books|Publishers))/,
+      /^(?:[Rr]eview of|[Rr]eviews?)\s*[:“"‘]|^Review of (?:[A-Z]\. ?)+[A-Z][\w-]+, [A-Z]|^[^:]{3,120}\bby [A-Z][\w.]+(?: [A-Z][\w.-]+){1,3}[,.] (?:[A-Z][\w ]+(?:Press|House|Books|Publishers))/,
     sets: { publicationType: ['book-review'], design: notAStudy },
     explain: 'The title gives the book that is reviewed.',
-    hits: ['Review of “The long ebb”', 'The long ebb by Ines Corvale, Quay Press, 2014'],
+    hits: ['Review of “The long ebb”', 'Review of I. Corvale, The Long Ebb', 'The long ebb by Ines Corvale, Quay Press, 2014'],
     misses: ['Review of the long ebb current', 'Reviewing tides'],
   }),
   inTitle({

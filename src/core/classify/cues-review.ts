@@ -59,16 +59,20 @@ export const REVIEW_CUES: readonly CueRule[] = [
     pattern:
       /\b(?:narrative|literature|critical|state[- ]of[- ]the[- ]art|mini|clinical|brief|theoretical)[- –]?review\b|[:–—]\s*(?:an? )?(?:short |brief |updated )?(?:review|overview)\b(?! of (?:systematic )?reviews)|\bcritical overview\b|\boverview\s*$|^(?:a |an )?(?:review|overview) of\b/i,
     unless:
-      /\bsystematic\b|\bscoping\b|\bmeta-?analys|\bumbrella\b|\bpeer review\b|\bchart review\b|\breview of (?:the )?book\b|\bprotocol\b|\bintegrative\b|\brapid\b/i,
+      /\bsystematic\b|\bscoping\b|\bmeta-?analys|\bumbrella\b|\bpeer review\b|\bchart review\b|\breview of (?:the )?book\b|^review of (?:[A-Z]\. ?)+[A-Z][\w-]+,|\bprotocol\b|\bintegrative\b|\brapid\b/i,
     sets: { publicationType: ['review-article'], design: ['narrative-review'] },
     explain: 'The title names a review without a systematic method.',
     hits: ['Light and mood: a narrative review', 'Overtime and the heart: an overview', 'A review of lamp standards'],
-    misses: ['Light and mood: a systematic literature review', 'Peer review of lamps: a brief review of peer review'],
+    misses: [
+      'Review of I. Corvale, The Long Ebb',
+      'Light and mood: a systematic literature review',
+      'Peer review of lamps: a brief review of peer review',
+    ],
   }),
   inTitle({
     id: 'title-survey-of-methods',
     pattern:
-      /\b(?:survey|taxonomy|comparison) of (?:\w+ ){0,2}(?:methods|approaches|techniques|algorithms|models|tools|the literature|research|recent)\b|\bstate of the art\b|\b(?:an?|the) (?:\w+ )?(?:primer|tutorial|update)\b(?: (?:on|for|of)\b|\s*$)|\b(?:recent|current) (?:advances|developments|progress|trends|concepts)\b|\bwhat (?:is|do we) knowne?\b/i,
+      /: (?:an? )?(?:\w+ )?(?:survey|taxonomy) and (?:an? )?(?:open|taxonomy|outlook|research|future|challenges|perspectives|comparison)\b|\b(?:survey|taxonomy|comparison) of (?:\w+ ){0,2}(?:methods|approaches|techniques|algorithms|models|tools|the literature|research|recent)\b|\bstate of the art\b|\b(?:an?|the) (?:\w+ )?(?:primer|tutorial|update)\b(?: (?:on|for|of)\b|\s*$)|\b(?:recent|current) (?:advances|developments|progress|trends|concepts)\b|\bwhat (?:is|do we) knowne?\b/i,
     unless: /\bquestionnaire\b|\brandomi[sz]ed\b|\bcohort\b|\bsystematic\b|\bteachers\b|\bbayesian update/i,
     sets: {
       publicationType: [
@@ -245,7 +249,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
     tier: 'weak',
     zones: ['abstract'],
     pattern:
-      /\bthis (?:narrative |brief |short )?(?:review|overview) (?:summari[sz]es|discusses|describes|considers|outlines|covers|examines|looks)\b|\bwe (?:review|summari[sz]e) (?:here )?(?:the |what |current |recent )|\bthis (?:article|paper|chapter) (?:reviews|summari[sz]es|surveys|outlines)\b|\bwe (?:survey|outline|summari[sz]e)\b/i,
+      /\bthis (?:narrative |brief |short )?(?:review|overview|survey) (?:summari[sz]es|discusses|describes|considers|outlines|covers|examines|looks|reviews|maps|classifies)\b|\bthis (?:article|paper) sums up\b|\bwe (?:review|summari[sz]e) (?:here )?(?:the |what |current |recent )|\bthis (?:article|paper|chapter) (?:reviews|summari[sz]es|surveys|outlines)\b|\bwe (?:survey|outline|summari[sz]e)\b/i,
     unless: /\bsystematic/i,
     sets: {
       publicationType: ['review-article', 'book-chapter', 'systematic-review', 'guideline', 'report', 'feature', 'conference-paper'],

@@ -64,10 +64,17 @@ export const SELF_NAMED_CUES: readonly CueRule[] = [
   named({
     id: 'title-comment',
     pattern:
-      /^(?:commentary|comments?|invited commentary)\s*(?:on\b|[:.–—])|^(?:(?:in )?repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
+      /^(?:(?:invited )?commentary|(?:case )?comments?|case notes?)\s*(?:on\b|[:.–—])|^(?:(?:in )?repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response))\s*(?:to\b|[:.]|$)|^response\s*(?:[:.]|$|to (?:["“‘]|the (?:letter|comment)|letters?\b|comments?\b|reviewers?\b))|\b(?:comment|commentary|reply) (?:on|to)[:\s]*[“"‘]|:\s*(?:an? )?commentary\s*$/i,
     sets: { publicationType: ['comment', 'letter'], design: ['expert-opinion', 'not-a-study'] },
     explain: 'The title says that it comments on, or replies to, another publication.',
-    hits: ['Comment on "Night light and mood"', 'Reply to Okafor and Lind', 'Authors’ reply', 'In reply', 'Shorter rosters: a commentary'],
+    hits: [
+      'Comment on "Night light and mood"',
+      'Case comment: Harbour Board v Linde',
+      'Reply to Okafor and Lind',
+      'Authors’ reply',
+      'In reply',
+      'Shorter rosters: a commentary',
+    ],
     misses: [
       'Response to treatment in tennis elbow',
       'Re-entry after orbit: a cohort study',

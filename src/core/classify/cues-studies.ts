@@ -268,7 +268,10 @@ export const STUDY_CUES: readonly CueRule[] = [
     yieldsTo: ['title-cohort', 'methods-cohort', 'title-randomised', 'methods-randomised', 'title-prospective-cohort', 'methods-searched'],
     pattern:
       /\b(?:in-depth|narrative|open-ended|life[- ]history|oral[- ]history|group|expert|key informant) interviews?\b|\binterviews? (?:were|was) (?:\w+ )?(?:conducted|held|recorded|transcribed|coded|analy[sz]ed)\b|\binterviewed (?:\d+|\w+ )?(?:\w+ ){0,3}(?:about|on their)\b|\binterpretative phenomenological\b|\bcontent analysis\b|\bfieldwork\b|\bethnograph\w+|\bdiscourse analysis\b|\bphenomenolog\w+|\bwere (?:then |also |each )?interviewed\b(?! (?:at baseline|by telephone|annually|every))|\btranscripts? (?:were|was)\b|\b(?:\w+ )?themes (?:were|was|emerged)\b|\bthink(?:ing)?[- ]aloud\b|\bby observation\b|\binterviews with (?:\d+|\w+)\b/i,
-    unless: new RegExp(`${MENTION.source}|\\bdiagnostic interview|\\bstructured clinical interview|\\btelephone interviews? survey`, 'i'),
+    unless: new RegExp(
+      `${MENTION.source}|\\bmatched\\b|\\bcontrols\\b|\\bdiagnostic interview|\\bstructured clinical interview|\\btelephone interviews? survey`,
+      'i',
+    ),
     sets: {
       publicationType: ['research-article', 'thesis', 'conference-paper', 'report', 'book', 'book-chapter'],
       design: ['qualitative', 'mixed-methods', 'cross-sectional'],

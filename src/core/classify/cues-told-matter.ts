@@ -119,4 +119,46 @@ export const TOLD_MATTER_CUES: readonly CueRule[] = [
     hits: ['We read with great interest the paper on splints.', 'I read your paper on knots.'],
     misses: ['We read 40 papers on knots.'],
   }),
+  inTitle({
+    id: 'title-discussion-of-paper',
+    pattern: /^(?:discussion of|closure to|rejoinder to|response to) ?[“"‘']/i,
+    sets: { publicationType: ['comment', 'letter'], design: ['expert-opinion', 'not-a-study'] },
+    explain: 'The title names a paper that is discussed.',
+    hits: ['Discussion of “Scour around piles” by Nils and Bell'],
+    misses: ['Discussion of scour around piles'],
+  }),
+  inTitle({
+    id: 'title-need-to-know',
+    pattern:
+      /\bwhat (?:\w+ ){1,4}(?:needs?|ought|should|has|have) (?:to )?know\b|\ba (?:clinician|practitioner|teacher|nurse|user)[’']?s[’']? guide\b/i,
+    unless: /\bsurvey\b|\bknowledge of\b|\bqualitative\b/i,
+    sets: {
+      publicationType: ['review-article', 'feature', 'guideline'],
+      design: ['narrative-review', 'expert-opinion', 'not-a-study', 'guideline'],
+    },
+    explain: 'The title promises readers what they need to know.',
+    hits: ['New drugs for gout: what the practitioner needs to know'],
+    misses: ['What porters know about hand hygiene'],
+  }),
+  {
+    id: 'abstract-opens-as-opinion',
+    tier: 'strong',
+    zones: ['abstract'],
+    pattern: /^(?:opinion|viewpoint|perspective|commentary|point of view|personal view|from the editors?)\s*[.:]/i,
+    sets: { publicationType: ['editorial', 'comment'], design: ['expert-opinion', 'not-a-study'] },
+    explain: 'The abstract says first of all that it is an opinion.',
+    hits: ['Opinion. League tables reward schools for whom they admit.'],
+    misses: ['Opinion polls were read.'],
+  },
+  {
+    id: 'abstract-this-guideline',
+    tier: 'strong',
+    zones: ['abstract'],
+    pattern:
+      /\bthis (?:clinical |practice |revised |updated |national )?guideline (?:of|by|from|gives|provides|makes|covers|updates|replaces|recommends)\b/i,
+    sets: { publicationType: ['guideline'], design: ['guideline'] },
+    explain: 'It speaks of itself as a guideline.',
+    hits: ['This guideline of the society gives 22 recommendations.'],
+    misses: ['Use of this guideline was poor in wards.'],
+  },
 ];

@@ -11,7 +11,7 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-randomised',
     pattern:
-      /\b(?:drew|drawing|opened) (?:\w+ ){0,3}(?:lots|envelopes)\b|\b(?:chosen|picked|allotted|selected|put|placed|allocated|assigned|divided|sent|given|told)\b[^.]{0,40}\b(?:by lot|at random)\b[^.]*\b(?:to|at|in|into|on|or)\b|\b(?:toss(?:ed|ing)?(?: of)?|flip(?:ped|ping)?(?: of)?) (?:a|the) coin\b|\bby the toss of a coin\b|\brandomly (?:saw|read|heard|received|got|drank|watched|wore|viewed|tasted|were shown|were given)\b/i,
+      /\b(?:drew|drawing|opened) (?:\w+ ){0,3}(?:lots|envelopes)\b|\b(?:chosen|picked|allotted|selected|put|placed|allocated|assigned|divided|sent|given|told)\b[^.]{0,40}\b(?:by lot|at random)\b[^.]*\b(?:to|at|in|into|on|or)\b|\b(?:toss(?:ed|ing)?(?: of)?|flip(?:ped|ping)?(?: of)?) (?:a|the) coin\b|\bby the toss of a coin\b|\bas a coin (?:decided|fell)\b|\brandomly (?:saw|read|heard|received|got|drank|watched|wore|viewed|tasted|were shown|were given)\b/i,
     unless: new RegExp(
       `${MENTION.source}|\\bnot (?:\\w+ )?(?:assigned|allocated|put|chosen|allotted)|\\b(?:households?|records|sample|images|photographs|pages|sites|plots) (?:were |was )?(?:chosen|picked|selected)`,
       'i',
@@ -60,9 +60,10 @@ export const TOLD_CUES: readonly CueRule[] = [
   }),
   told({
     id: 'told-before-after',
+    yieldsTo: ['told-randomised'],
     pattern:
       /\b(?:counted|measured|recorded|compared|audited|surveyed|observed|rated|scored|weighed|noted|tallied)\b[^.]*\bbefore\b[^.]*\b(?:and|with|to)\b[^.]*\b(?:after(?:wards)?|since|following|later)\b/i,
-    unless: new RegExp(`${MENTION.source}|\\brandom|\\bcontrol (?:group|ward|site|school)|\\bby lot\\b|\\bsegmented\\b`, 'i'),
+    unless: new RegExp(`${MENTION.source}|\\brandom|\\bcontrol (?:group|ward|site|school)|\\bby lot\\b|\\bcoin\\b|\\bsegmented\\b`, 'i'),
     sets: { publicationType: study, design: ['before-after', 'interrupted-time-series', 'non-randomised-trial'] },
     explain: 'The same place or people are compared before and after a change.',
     hits: ['Falls were counted for a month before the rails came in and for a month afterwards.'],
@@ -71,13 +72,14 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-case-control',
     pattern: new RegExp(
-      `\\b(?:\\d+|\\w+) \\w+ with\\b[^.]*\\band (?:\\d+ )?\\w+ without (?:one|it|any)\\b[^.]*\\b(?:same|similar|matched)\\b|\\b${PEOPLE} with\\b[^.]*\\band\\b[^.]*\\b(?:without|free of|who had not|who did not)\\b[^.]*\\bmatched\\b|\\bmatched\\b[^.]*\\b${PEOPLE} without\\b|\\bcases and (?:\\w+ ){0,3}(?:controls|neighbours|siblings)\\b|\\bfor (?:each|every) case\\b[^.]*\\b(?:control|neighbour|sibling|person|people)`,
+      `\\b(?:\\d+|\\w+) \\w+ with\\b[^.]*\\band (?:\\d+ )?\\w+ without (?:one|it|any)\\b[^.]*\\b(?:same|similar|matched)\\b|\\b${PEOPLE} with\\b[^.]*\\band\\b[^.]*\\b(?:without|free of|who had not|who did not)\\b[^.]*\\bmatched\\b|\\b\\d+ ${PEOPLE} with\\b[^.]*\\band (?:of |from )?[\\d,]+ (?:\\w+ ){0,2}${PEOPLE}\\b[^.]*\\bmatched\\b|\\bmatched\\b[^.]*\\b${PEOPLE} without\\b|\\bcases and (?:\\w+ ){0,3}(?:controls|neighbours|siblings)\\b|\\bfor (?:each|every) case\\b[^.]*\\b(?:control|neighbour|sibling|person|people)`,
       'i',
     ),
     sets: { publicationType: study, design: ['case-control'] },
     explain: 'People who have it are compared with others who do not, one chosen for the other.',
     hits: [
       'We asked 90 people with gout and 180 neighbours without it, matched for age, what they drank.',
+      'Parents of 300 children with asthma and of 600 children from the register, matched for age, were asked about pets.',
       'Sixty rowers with a strain and 120 rowers without one, of the same club, were asked about shoes.',
     ],
     misses: ['People with gout were asked what they drank.'],
@@ -199,12 +201,16 @@ export const TOLD_CUES: readonly CueRule[] = [
   }),
   told({
     id: 'told-survey-then-interviews',
+    zones: ['abstract'],
     pattern:
-      /\b(?:survey|questionnaire)\b[^.]*\b(?:followed by|then|together with|and)\b[^.]*\binterview(?:s|ed)\b|\binterview(?:s|ed)\b[^.]*\b(?:followed by|then|together with)\b[^.]*\b(?:survey|questionnaire)\b/i,
+      /\b(?:survey|questionnaire)\b[^.]*\b(?:followed by|then|together with|and)\b[^.]*\binterview(?:s|ed)\b|\bsurvey\b[^.]*, (?:\w+ )?interviews\b|\b(?:pilot|diary study|experiment|trial)\b[^.]*\band (?:\w+ )?interviews (?:with|of)\b|\binterview(?:s|ed)\b[^.]*\b(?:followed by|then|together with)\b[^.]*\b(?:survey|questionnaire)\b/i,
     unless: new RegExp(`${MENTION.source}|\\bsurvey interviews?\\b`, 'i'),
     sets: { publicationType: study, design: ['mixed-methods'] },
     explain: 'A survey and interviews together answer the question.',
-    hits: ['A survey of 300 cooks was followed by interviews with 12 of them.'],
+    hits: [
+      'A survey of 300 cooks was followed by interviews with 12 of them.',
+      'It has three parts: a survey of 90 cooks, interviews, and a pilot.',
+    ],
     misses: ['Interviews were held with 12 cooks.'],
   }),
   {
@@ -221,7 +227,7 @@ export const TOLD_CUES: readonly CueRule[] = [
   told({
     id: 'told-notes-of-several',
     pattern: new RegExp(
-      `\\b(?:notes|records|files|charts|histories) of (?:(?:all|the) )?(?:[\\w-]+ ){0,3}(?:divers|${PEOPLE.slice(3, -1)})\\b[^.]*\\b(?:summed up|summari[sz]ed|described|gone through|went through|looked through)\\b`,
+      `\\b(?:notes|records|files|charts|histories) of (?:(?:all|the) )?(?:[\\w-]+ ){0,3}(?:divers|${PEOPLE.slice(3, -1)})\\b[^.]*\\b(?:summed up|summari[sz]ed|described|examined|analy[sz]ed|read|reviewed|gone through|went through|looked through)\\b`,
       'i',
     ),
     unless: new RegExp(`${MENTION.source}|\\bcontrols?\\b|\\bmatched\\b|\\bcompared\\b`, 'i'),
@@ -233,7 +239,7 @@ export const TOLD_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-counted-patients',
     pattern:
-      /^(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen|(?:twenty|thirty|forty)(?:-\w+)?|[1-9]\d?) (?:\w+ )?(?:cases|patients|children|adults|women|men|divers|workers|infants|farmers) (?:with|of|who)\b/i,
+      /^(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen|(?:twenty|thirty|forty)(?:-\w+)?|[1-9]\d?) (?:\w+ )?(?:cases|patients|children|adults|women|men|divers|workers|infants|farmers|siblings|brothers|sisters|twins) (?:with|of|who)\b/i,
     unless: ABOUT,
     sets: { publicationType: [...study, 'case-report'], design: ['case-series'] },
     explain: 'The title counts patients: a series of cases.',

@@ -1,3 +1,4 @@
+import type { TypeTerm } from '@/core/record';
 import {
   CODED_AXES,
   type CodedAxis,
@@ -20,6 +21,7 @@ import { QUESTION_KINDS, SCHEMES } from './schemes';
 import { SHAPE_RULES } from './shape';
 import { SOURCES_OF } from './source-of-publication';
 import { USUAL_RULES } from './usual';
+import type { UsualRule } from './usual-rule';
 
 /** A table of what decides, as words: nothing that the engine uses is left out. */
 export interface DecisionTable {
@@ -31,6 +33,20 @@ export interface DecisionTable {
   rows: readonly (readonly string[])[];
 }
 
+/** What must be left of the axes for a rule of what is usual to be asked. */
+function whenOnly({ axis, among, sources, research }: UsualRule): string {
+  if (sources) return `in a ${lower(labelsOf(SOURCE_TYPES, maskOf(SOURCE_TYPES, sources))).replaceAll(', ', ' or ')}`;
+  if (research) return 'any design, of a report of research';
+  return lower(labelsOf(CODED_AXES[axis].values, maskOf(CODED_AXES[axis].values, among as readonly string[])));
+}
+const exampleWords = (example: UsualRule['hits'][number]): string =>
+  typeof example === 'string'
+    ? example
+    : Object.values(example)
+        .map((v) =>
+          typeof v === 'string' ? v : (v as readonly unknown[]).map((e) => (typeof e === 'string' ? e : (e as TypeTerm).term)).join(', '),
+        )
+        .join(', ') || 'any';
 const lower = (labels: readonly string[]) => labels.map((l) => l.toLowerCase()).join(', ');
 const setsWords = (sets: TermSets, prefix = ''): string =>
   (Object.keys(CODED_AXES) as CodedAxis[])
@@ -126,12 +142,14 @@ export function decisionTables(): DecisionTable[] {
       about:
         'Asked last, when only the values in the third column are possible any more. It gives way to any other claim and is then no disagreement.',
       source: 'common practice',
-      columns: ['Rule', 'What it says', 'When only these are left', 'It is'],
+      columns: ['Rule', 'What it says', 'When only these are left', 'It is', 'Applies to', 'Does not apply to'],
       rows: USUAL_RULES.map((r) => [
         r.id,
         r.explain,
-        lower(labelsOf(CODED_AXES[r.axis].values, maskOf(CODED_AXES[r.axis].values, r.among as readonly string[]))),
+        whenOnly(r),
         lower(labelsOf(CODED_AXES[r.axis].values, maskOf(CODED_AXES[r.axis].values, r.to as readonly string[]))),
+        r.hits.map(exampleWords).join(' · '),
+        r.misses.map(exampleWords).join(' · '),
       ]),
     },
     {

@@ -12,6 +12,21 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
       /\b(?:cross-?over|crossed over|clusters?|cluster-\w+|stepped|wedge|wards|clinics|schools|classes|practices|villages|depots|hospitals were|homes were|sites were|order of|random order|sequence|washout|n-of-1|each (?:participant|person|worker|volunteer) (?:received|wore|had) (?:both|all))\b/i,
     has: /\brandomi[sz]ed\b|\brandomly\b|\bRCT\b|\bat random\b|\brandom numbers\b|\bby lot\b/i,
     explain: 'A randomised trial that speaks neither of clusters nor of crossing over allocated persons to one group each.',
+    hits: ['Riggers were randomised to gloves or bare hands.'],
+    misses: ['Depots were randomised to gloves or bare hands.'],
+  }),
+  usually({
+    id: 'usual-parallel-trial-told',
+    axis: 'design',
+    among: RANDOMISED,
+    to: ['randomised-trial'],
+    lacks:
+      /\b(?:cross-?over|crossed over|clusters?|cluster-\w+|stepped|wedge|wards|clinics|schools|classes|practices|villages|depots|hospitals were|homes were|sites were|order|sequence of|washout|n-of-1|each (?:\w+ )?(?:received|wore|had|took|ate|drank) (?:both|all)|twice|counterbalanced|balanced)\b/i,
+    needsAbstract: 80,
+    explain:
+      'A trial known to be randomised, whose abstract speaks neither of groups of people nor of an order, gave each person one thing.',
+    hits: ['Ninety-six patients received 500 ml of saline at body temperature or at room temperature. Pain fell alike in both groups.'],
+    misses: ['Ninety-six patients received saline at body temperature and at room temperature, in balanced order. Pain fell alike.'],
   }),
   usually({
     id: 'usual-controlled-trial',
@@ -21,6 +36,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\bsingle[- ]arm\b|\bno (?:control|comparison) group\b|\buncontrolled\b/i,
     lacks: /\brandomi[sz]ed\b/i,
     explain: 'A trial without a comparison group has one group measured before and after.',
+    hits: ['A single-arm study of gloves for riggers.'],
+    misses: ['A randomised study of gloves, after a single-arm pilot.'],
   }),
   usually({
     id: 'usual-systematic-without-pooling',
@@ -29,8 +46,14 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     to: ['systematic-review'],
     lacks:
       /\b(?:meta-?analy\w+|pool(?:ed|ing)|(?:random|fixed)[- ]effects?|heterogeneity|I2|I²|forest plots?|summary (?:effect|estimate)s?|standardi[sz]ed mean|combined (?:odds|risk|effect)|quantitative synthesis)\b/i,
-    needsAbstract: 120,
+    needsAbstract: 90,
     explain: 'A systematic review whose abstract speaks of no pooling did not pool.',
+    hits: [
+      'Six sources were searched for trials of gloves. Nineteen were included and described one by one, since they measured different things.',
+    ],
+    misses: [
+      'Six sources were searched for trials of gloves. Nineteen were included and pooled with a random-effects model of the mean difference.',
+    ],
   }),
   usually({
     id: 'usual-systematic-among-reviews',
@@ -42,6 +65,12 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
       /\b(?:meta-?analy\w+|pool(?:ed|ing)|(?:random|fixed)[- ]effects?|heterogeneity|I2|I²|umbrella|scoping|overview of|guideline|of systematic reviews|summary (?:effect|estimate)s?|standardi[sz]ed mean)\b/i,
     needsAbstract: 120,
     explain: 'A systematic review that speaks neither of pooling nor of reviews it includes is just that.',
+    hits: [
+      'A systematic search for trials of gloves was made in six sources. Nineteen were included and described one by one, as they differed much.',
+    ],
+    misses: [
+      'A systematic search for trials of gloves was made in six sources. Nineteen were included in the meta-analysis, with little heterogeneity.',
+    ],
   }),
   usually({
     id: 'usual-one-case',
@@ -51,6 +80,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\bcase\b|\bpatient\b|\b\d+[- ]year[- ]old\b|\b(?:man|woman|boy|girl|sailor|diver|worker|farmer|nurse) (?:of|aged) \w+/i,
     lacks: /\b(?:cases|series|(?:two|three|four|five|six|seven|eight|nine|ten|\d+) patients|siblings|twins|case reports)\b/i,
     explain: 'A case report that speaks of one case is one.',
+    hits: ['A rigger, a woman of 40, burned her palm: the case is told.'],
+    misses: ['Burned palms in seven patients: the cases are told.'],
   }),
   usually({
     id: 'usual-several-cases',
@@ -60,6 +91,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\b(?:case series|series of|(?:two|three|four|five|six|seven|eight|nine|ten|twelve|\d+) (?:cases|patients))\b/i,
     lacks: /\b(?:reported cases|published cases)\b/i,
     explain: 'Several cases make a series.',
+    hits: ['A series of seven patients with burned palms.'],
+    misses: ['One patient with burned palms, and seven published cases.'],
   }),
   usually({
     id: 'usual-qualitative',
@@ -70,6 +103,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:mixed[- ]methods?|quantitative|survey\w*|questionnaires?|statistic\w*|cross-sectional|regression|prevalence|actigraph\w*|scores?|diar(?:y|ies)|measured|logged|mean)\b/i,
     explain: 'A study by interviews or observation that counts nothing is qualitative.',
+    hits: ['Focus groups with riggers were analysed for themes.'],
+    misses: ['Focus groups with riggers and a survey of masters were held.'],
   }),
   usually({
     id: 'usual-cross-sectional',
@@ -88,16 +123,20 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:interview\w*|qualitative|focus groups?|mixed[- ]methods?|follow(?:ed|-up| up)|waves?|longitudinal|cohort|annual(?:ly)?|panel|baseline|prediction model|risk score|diagnostic accuracy|reference standard|retrospectiv\w+)\b/i,
     explain: 'A survey that follows nobody and interviews nobody is cross-sectional.',
+    hits: ['A survey of 400 riggers about gloves.'],
+    misses: ['A survey of 400 riggers about gloves, with follow-up after a year.'],
   }),
   usually({
     id: 'usual-prospective',
     axis: 'design',
     among: ['cohort-prospective', 'cohort-retrospective'],
     to: ['cohort-prospective'],
-    has: /\bprospectiv\w+|\b(?:enrolled|recruited|baseline)\b[^.]*|\bwe followed\b|\bfollowed (?:\w+ ){0,3}(?:annually|for|over|every)\b/i,
+    has: /\bprospectiv\w+|\b(?:enrolled|recruited|baseline)\b[^.]*|\bat entry\b|\bwe followed\b|\b(?:annually|every (?:\w+ )?(?:years?|months?|spring|autumn)|each (?:year|spring|summer|autumn|winter))\b|\bfollowed (?:\w+ ){0,3}(?:annually|for|over|every)\b/i,
     lacks: /\b(?:retrospectiv\w+|records|regist(?:er|ry)|registries|administrative|claims|database|archiv\w+|historical|charts?)\b/i,
     needsAbstract: 60,
     explain: 'A cohort that was enrolled and followed, and not traced through records, is prospective.',
+    hits: ['Four hundred riggers were enrolled at the docks and seen every year for the state of their hands.'],
+    misses: ['Four hundred riggers were enrolled in a register of the docks and traced in hospital records for hands.'],
   }),
   usually({
     id: 'usual-cohort-through-records',
@@ -121,6 +160,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:before and|risk score|prediction model|reference standard|interview\w*|historical controls?|time[- ]series|control group|case series)\b/i,
     explain: 'A cohort that was traced through records is retrospective.',
+    hits: ['A cohort of 400 riggers; the rate ratio for burned palms was 1.4.'],
+    misses: ['A cohort of 400 riggers and interviews with masters.'],
   }),
   usually({
     id: 'usual-cohort-followed',
@@ -141,6 +182,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:before and|risk score|prediction model|reference standard|interviews|historical controls?|time[- ]series|control group|case series|intervention|trial|programme)\b/i,
     explain: 'People who were enrolled and followed are a prospective cohort.',
+    hits: ['A cohort of 400 riggers was followed.'],
+    misses: ['A cohort of 400 riggers was followed through the training programme.'],
   }),
   usually({
     id: 'usual-animal',
@@ -150,6 +193,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\b(?:mice|mouse|rats?|rodents?|hamsters?|zebrafish|drosophila|pigs?|sheep|rabbits?|macaques?)\b/i,
     lacks: /\b(?:in vitro|ex vivo|cell lines?|cultured|isolated|explants?|slices)\b/i,
     explain: 'Work on whole animals is an animal study.',
+    hits: ['Rats were kept on rope bedding.'],
+    misses: ['Cell lines from rats were kept on rope fibre.'],
   }),
   usually({
     id: 'usual-laboratory',
@@ -159,6 +204,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:mice|mouse|rats?|animals?|zebrafish|in vivo|simulat\w+|numerical\w*|finite[- ]element|model(?:l?ing|l?ed)?|computed|computational)\b/i,
     explain: 'Work on materials or cells that computes nothing is laboratory work.',
+    hits: ['Rope fibre was soaked and pulled.'],
+    misses: ['Rope fibre was simulated with finite elements.'],
   }),
   usually({
     id: 'usual-modelling',
@@ -168,6 +215,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\b(?:simulat\w+|numerical\w*|finite[- ]element|mathematical model\w*|computational|monte carlo|agent-based|hydrodynamic|hydrological|climate models?|calibrated|scenarios|compartmental)\b/i,
     lacks: /\b(?:specimens?|experiment\w*|tested|prototype|costs?|cost-\w+|qalys?|quality-adjusted|patients|risk score|predict\w*)\b/i,
     explain: 'Work on a model that tests no thing and counts no cost is modelling.',
+    hits: ['The strain of a rope was simulated.'],
+    misses: ['The strain of a rope was simulated and tested on specimens.'],
   }),
   usually({
     id: 'usual-economic',
@@ -176,6 +225,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     to: ['economic-evaluation'],
     has: /\bcost[- –]?(?:effectiveness|utility|benefit)\b|\beconomic evaluation\b|\bincremental cost\b/i,
     explain: 'What compares costs with effects is an economic evaluation.',
+    hits: ['The cost-effectiveness of gloves for riggers.'],
+    misses: ['The cost of gloves for riggers.'],
   }),
   usually({
     id: 'usual-controlled',
@@ -185,6 +236,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\b(?:control(?:led)?|comparison|compared with|versus|two (?:wards|mills|schools|groups|sites|firms)|(?:classes|wards|schools|groups|crews)\b[^.]*\band (?:\w+ )?did not|and (?:two|three|four|the others?)\b[^.]*\b(?:without|did not))\b/i,
     lacks: /\b(?:time[- ]series|no (?:control|comparison)|without (?:a )?(?:control|comparison)|historical)\b/i,
     explain: 'An intervention study with a comparison group, not randomised, is a non-randomised trial.',
+    hits: ['Two wards were given gloves and two were not; a control ward was added.'],
+    misses: ['One crew was given gloves, with no comparison group.'],
   }),
   usually({
     id: 'usual-before-after',
@@ -195,6 +248,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks:
       /\b(?:time[- ]series|(?:learned|taught|went|treated|managed) without|control (?:group|ward|site|school)|controls|comparison group(?<!no comparison group)|versus|segmented|two (?:\w+ )?groups|(?:gained|fell|rose|improved) more)\b/i,
     explain: 'One group measured before and after a change, and no other, is a before–after study.',
+    hits: ['Burns were counted before and after the gloves came.'],
+    misses: ['Burns were counted before and after the gloves came, and in a control group.'],
   }),
   usually({
     id: 'usual-diagnostic',
@@ -204,6 +259,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     has: /\b(?:reference|gold)[- ]standard\b|\bdiagnostic accuracy\b|\bsensitivity and specificity\b/i,
     lacks: /\b(?:risk score|prediction model|nomogram|prevalence of)\b/i,
     explain: 'What compares a test with a reference standard is a study of diagnostic accuracy.',
+    hits: ['The strip was held against a reference standard.'],
+    misses: ['A risk score was held against a reference standard.'],
   }),
   usually({
     id: 'usual-narrative',
@@ -213,6 +270,12 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     lacks: SYSTEMATIC_WORDS,
     needsAbstract: 120,
     explain: 'A review whose abstract names no systematic method is narrative.',
+    hits: [
+      'What is understood of burned palms among riggers is gone through, from the first descriptions to gloves, and open questions are set out.',
+    ],
+    misses: [
+      'Databases were searched for burned palms among riggers; forty reports were screened by two of us, and eleven met the conditions set.',
+    ],
   }),
   usually({
     id: 'usual-narrative-of-review-article',
@@ -221,5 +284,7 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     to: ['narrative-review'],
     lacks: /\b(?:scoping|umbrella|mapping|overview of (?:systematic )?reviews|evidence map)\b/i,
     explain: 'A review article that is neither scoping nor an umbrella review is narrative.',
+    hits: ['Burned palms among riggers are reviewed.'],
+    misses: ['A scoping of the field of burned palms.'],
   }),
 ];

@@ -1,6 +1,5 @@
-import { ARTICLES, EDITORIAL_MATTER, NOTICES } from '@/core/vocabularies';
 import { pageCount } from './shape';
-import { isPeriodical, REVIEW_WORDS, SYSTEMATIC_WORDS, type UsualRule, usually } from './usual-rule';
+import { isPeriodical, SYSTEMATIC_WORDS, type UsualRule, usually } from './usual-rule';
 
 /** What kind of publication a record usually is, once a few kinds are left. */
 export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
@@ -12,6 +11,12 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     lacks: new RegExp(`${SYSTEMATIC_WORDS.source}|\\breviews the book\\b|\\bbook under review\\b`, 'i'),
     needsAbstract: 120,
     explain: 'A review whose abstract names no systematic method is a review article.',
+    hits: [
+      'The article sets out what is understood of rope wear in wet sheds, weighs the explanations that have been offered, and names what is still open.',
+    ],
+    misses: [
+      'Six databases were searched for work on rope wear in wet sheds; forty reports were screened and eleven were read in full by two of us.',
+    ],
   }),
   usually({
     id: 'usual-review-that-says-so',
@@ -33,6 +38,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     needsAbstract: 80,
     when: isPeriodical,
     explain: 'An article of a periodical that says that it reviews or surveys, by no stated method, is a review article.',
+    hits: ['This article summarises what is understood of rope wear and outlines how sheds can keep their ropes dry.'],
+    misses: ['This guideline summarises what is understood of rope wear and recommends how sheds keep their ropes dry.'],
   }),
   usually({
     id: 'usual-systematic-review',
@@ -42,6 +49,30 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /\bsystematic(?:ally)? (?:\w+ )?(?:review|search|literature)|\bmeta-?analy|\bPRISMA\b/i,
     lacks: /\b(?:scoping|umbrella|overview of|narrative|not systematic|non-systematic)\b/i,
     explain: 'A review that names a systematic method is a systematic review.',
+    hits: ['A systematic search found forty trials.'],
+    misses: ['This scoping exercise made a systematic search.'],
+  }),
+  usually({
+    id: 'usual-systematic-that-searched',
+    axis: 'publicationType',
+    among: ['review-article', 'systematic-review'],
+    to: ['systematic-review'],
+    has: /\b(?:sought|searched|search)\b[^.]*\b(?:databases|indexes|registers|sources)\b|\b(?:databases|indexes) were searched\b/i,
+    lacks: /\b(?:scoping|narrative review|integrative|mapping|charted|not systematic|non-systematic|selective)\b/i,
+    explain: 'A review whose databases were searched, and which neither maps nor narrates, is a systematic review.',
+    hits: ['Reviews published since 2005 were sought in four databases and rated with a standard instrument.'],
+    misses: ['Four databases were searched and studies charted by country: a scoping exercise.'],
+  }),
+  usually({
+    id: 'usual-systematic-beside-guideline',
+    axis: 'publicationType',
+    among: ['systematic-review', 'guideline'],
+    to: ['systematic-review'],
+    lacks: /\b(?:guidelines?|guidance|recommend\w*|consensus|panel|good practice statements?)\b/i,
+    needsAbstract: 80,
+    explain: 'What searched for studies and recommends nothing is a systematic review.',
+    hits: ['Nine trials of dry sheds were found, and their results are set side by side by length of rope.'],
+    misses: ['Nine trials of dry sheds were found, and the panel made five recommendations for sheds and ships.'],
   }),
   usually({
     id: 'usual-chapter',
@@ -51,6 +82,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     when: (r) =>
       r.container !== '' && !/\b(?:encyclop|dictionary|lexicon|glossary|compendium|gazetteer)/i.test(`${r.container} ${r.title}`),
     explain: 'A part of a book that does not call itself an encyclopedia or dictionary is a chapter.',
+    hits: [{ container: 'Ropes and Sheds' }],
+    misses: [{ container: 'Dictionary of Ropes' }, {}],
   }),
   usually({
     id: 'usual-entry',
@@ -59,6 +92,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     to: ['encyclopedia-entry'],
     when: (r) => /\b(?:encyclop|dictionary|lexicon)/i.test(r.container) && !/\b(?:encyclop|dictionary|lexicon)/i.test(r.title),
     explain: 'A part of an encyclopedia or dictionary is an entry.',
+    hits: [{ container: 'Encyclopedia of Ropes', title: 'Hawser' }],
+    misses: [{ container: 'Ropes and Sheds', title: 'Hawser' }],
   }),
   usually({
     id: 'usual-report',
@@ -67,6 +102,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     to: ['report'],
     lacks: /\b(?:guidelines?|guidance|clinical recommendations|consensus|leaflet|brochure|flyer|poster)\b/i,
     explain: 'A document of an institution that gives no guidance is a report.',
+    hits: ['The sheds of the northern ports were counted.'],
+    misses: ['This leaflet gives guidance on sheds.'],
   }),
   usually({
     id: 'usual-report-that-reviews-nothing',
@@ -75,6 +112,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     to: ['report'],
     lacks: /\b(?:reviews?|overview|meta-analysis|guidelines?|guidance|clinical recommendations|consensus|evidence (?:summary|brief))\b/i,
     explain: 'A document of an institution that neither reviews nor gives guidance is a report.',
+    hits: ['The sheds of the northern ports were counted.'],
+    misses: ['This overview of sheds gives guidance.'],
   }),
   usually({
     id: 'usual-guideline',
@@ -84,6 +123,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /\b(?:clinical|practice|national|international) guidelines?\b|\bguidelines? for\b|\bguideline\s*$/i,
     lacks: /\b(?:adherence|implementation|evaluation|compliance|barriers)\b/i,
     explain: 'A document of an institution that calls itself a guideline is one.',
+    hits: ['A national guideline for sheds was drawn up.'],
+    misses: ['Adherence to the national guideline for sheds was poor.'],
   }),
   usually({
     id: 'usual-conference-paper',
@@ -93,6 +134,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     lacks: /\b(?:abstracts?|poster|keynote|talk)\b/i,
     when: (r) => pageCount(r.pages) >= 3,
     explain: 'What fills three pages or more of proceedings is a paper.',
+    hits: [{ pages: '10-18' }],
+    misses: [{ pages: '10' }, { pages: '10-18', title: 'Keynote: ropes' }],
   }),
   usually({
     id: 'usual-whole-proceedings',
@@ -102,6 +145,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /^(?:the )?proceedings of\b/i,
     when: (r) => /^(?:the )?proceedings of\b/i.test(r.title) && r.container === '',
     explain: 'A title that is that of the proceedings themselves stands for the whole volume.',
+    hits: [{ title: 'Proceedings of the Rope Meeting' }],
+    misses: [{ title: 'A better rope', container: 'Proceedings of the Rope Meeting' }],
   }),
   usually({
     id: 'usual-recording',
@@ -109,6 +154,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     among: ['recording', 'other'],
     to: ['recording'],
     explain: 'A film, sound or picture is a recording.',
+    hits: [{}],
+    misses: [],
   }),
   usually({
     id: 'usual-dataset',
@@ -117,6 +164,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     to: ['dataset'],
     has: /\bdata\b/i,
     explain: 'What a repository holds and calls data is a data set.',
+    hits: ['Data on 400 ropes.'],
+    misses: ['Four hundred ropes.'],
   }),
   usually({
     id: 'usual-letter',
@@ -126,6 +175,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /^(?:letters?\b|correspondence\b)|\bto the editors?\b/i,
     lacks: /\b(?:reply|response|comment on|re:)\b/i,
     explain: 'What calls itself a letter is one.',
+    hits: [{ title: 'Letter: ropes in wet sheds' }],
+    misses: [{ title: 'Reply to the editor’s letter' }],
   }),
   usually({
     id: 'usual-letter-that-comments',
@@ -137,6 +188,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     titleOnly: true,
     when: (r) => r.types.some((t) => /^letter$/i.test(t.term)),
     explain: 'What indexers call both a letter and a comment is a letter that comments.',
+    hits: [{ title: 'Ropes in wet sheds', types: [{ vocabulary: 'mesh-publication-type', term: 'Letter' }] }],
+    misses: [{ title: 'In reply', types: [{ vocabulary: 'mesh-publication-type', term: 'Letter' }] }, { title: 'Ropes in wet sheds' }],
   }),
   usually({
     id: 'usual-editorial-that-comments',
@@ -148,6 +201,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     titleOnly: true,
     when: (r) => r.types.some((t) => /^editorial$/i.test(t.term)),
     explain: 'What indexers call both an editorial and a comment is an editorial that comments.',
+    hits: [{ title: 'Ropes in wet sheds', types: [{ vocabulary: 'mesh-publication-type', term: 'Editorial' }] }],
+    misses: [{ title: 'Ropes in wet sheds: a commentary', types: [{ vocabulary: 'mesh-publication-type', term: 'Editorial' }] }],
   }),
   usually({
     id: 'usual-case-report-with-review',
@@ -156,6 +211,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     to: ['case-report'],
     has: /\bcases?\b|\bpatients?\b|\b\d+[- ]year[- ]old\b/i,
     explain: 'What indexers call both case report and review is a case report with a review of earlier cases.',
+    hits: ['A patient with a torn tendon is described.'],
+    misses: ['Torn tendons are discussed.'],
   }),
   usually({
     id: 'usual-news',
@@ -165,6 +222,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /\b(?:said|told|announced)\b[^.]*\b(?:yesterday|on (?:mon|tues|wednes|thurs|fri|satur|sun)day|last (?:week|night|month)|this (?:week|morning))\b/i,
     lacks: /\b(?:interview with|obituary|editorial|opinion|review)\b/i,
     explain: 'What is told with its day is news.',
+    hits: ['The harbour board said on Monday that the sheds would close.'],
+    misses: ['In this editorial, as we said last week, the sheds should close.'],
   }),
   usually({
     id: 'usual-comment',
@@ -174,6 +233,8 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     has: /\bdiscussion of\b|^(?:comments?|commentary|invited commentary|repl(?:y|ies)|authors?['’]?s?['’]? (?:reply|response)|response)\b|\b(?:comment|commentary|reply) (?:on|to)\b|\bcommentary\s*$/i,
     lacks: /\beditorial\b/i,
     explain: 'What remarks on another publication, or replies, is a comment.',
+    hits: ['A comment on the paper about sheds.'],
+    misses: ['This editorial is a comment on the paper about sheds.'],
   }),
   usually({
     id: 'usual-case-report',
@@ -184,109 +245,7 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
     lacks: /\b(?:letter|abstract|systematic|randomi[sz]ed|cohort)\b/i,
     when: isPeriodical,
     explain: 'An article about one case is a case report.',
-  }),
-  usually({
-    id: 'usual-research-article',
-    axis: 'publicationType',
-    among: [
-      'research-article',
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'systematic-review',
-      'review-article',
-      'case-report',
-      'report',
-      'other',
-    ],
-    to: ['research-article'],
-    lacks: new RegExp(
-      `${REVIEW_WORDS.source}|\\b(?:proceedings|conference|symposium|workshop|congress|abstracts?)\\b|\\bdata ?set (?:contains|comprises|includes|provides)\\b`,
-      'i',
-    ),
-    needsAbstract: 80,
-    when: isPeriodical,
-    explain: 'An article of a periodical that reports work of its own is a research article.',
-  }),
-  usually({
-    id: 'usual-article-of-a-study',
-    axis: 'publicationType',
-    among: ['research-article', 'conference-paper', 'conference-abstract', 'dataset'],
-    to: ['research-article'],
-    lacks: /\b(?:abstracts?|poster|data ?set (?:contains|comprises|includes|provides))\b/i,
-    when: (r) => isPeriodical(r) && !/\b(?:proceedings|conference|symposium|workshop|congress)\b/i.test(r.container),
-    explain: 'What names a study and stands in a periodical that is no series of proceedings is a research article.',
-  }),
-  usually({
-    id: 'usual-research-article-with-findings',
-    axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'letter',
-      'other',
-      'comment',
-      'news',
-      'feature',
-    ],
-    to: ['research-article'],
-    has: /\b(?:we|the authors|this study|the study) (?:\w+ )?(?:found|observed|measured|show(?:ed)?|demonstrate[ds]?|estimated|sampled|quantified|investigated|analy[sz]ed|tested|examined|compared|surveyed|interviewed|developed|collected)\b|\b(?:results|findings) (?:show|indicate|reveal|suggest)\w*\b|\bresults:|\barchival\b|\bcase law\b|\bp ?[<=] ?0?\.\d|\b95 ?% (?:CI|confidence)/i,
-    lacks: REVIEW_WORDS,
-    needsAbstract: 80,
-    when: isPeriodical,
-    explain: 'An article with methods or findings of its own, and no other name, is a research article.',
-  }),
-  usually({
-    id: 'usual-article-with-abstract',
-    axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      ...EDITORIAL_MATTER,
-      ...NOTICES,
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'other',
-    ],
-    to: ['research-article'],
-    has: /\b(?:was|were|wore|kept|gave|made|held|found|took|did|had)\b|\b(?:shows?|suggests?|finds?) that\b|\b(?:is|are) (?:\w+ly )?(?:used to|shown|proved|proven|given|established|estimated|traced|computed|derived|compared|tested|found)\b|\b(?:we|I) (?:\w+ly )?(?:[\w-]{2,}ed|show|find|argue|prove|estimate|compare|use|train|derive|trace|test|drew|built)\b|\b(?:fell|rose|grew|doubled|halved|differed|agreed|improved|increased|decreased|declined|reached|gained|survived|predicted)\b|\bresults\b/i,
-    lacks:
-      /\b(?:reviews?|reviewed|reviewing|meta-?analy\w+|overview|survey of (?:methods|approaches|techniques|the literature)|we survey|summari[sz]es?|guidelines?|recommendations?|case reports?|protocol|letter|editorials?|commentary|in reply|viewpoint|opinion|update|primer|tutorial|\d+[- ]year[- ]old|will be|court held|(?:said|told|announced)\b[^.]*\b(?:mon|tues|wednes|thurs|fri|satur|sun)day|summari[sz]ed and appraised)\b/i,
-    needsAbstract: 80,
-    when: (r) => isPeriodical(r) && !/\b(?:conference|symposium|workshop|congress|magazine|weekly|news|monthly)\b/i.test(r.container),
-    explain: 'An article of a journal whose abstract tells what was done or found, and which has no other name, is a research article.',
-  }),
-  usually({
-    id: 'usual-scholarship',
-    axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      'editorial',
-      'comment',
-      'feature',
-      'letter',
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'other',
-      'book-review',
-      'news',
-      'interview',
-      'biography',
-      'correction',
-      'retraction-notice',
-      'expression-of-concern',
-    ],
-    to: ['research-article'],
-    has: /\b(?:this|the) (?:article|essay|paper|study) (?!reviews|summari[sz]es|surveys|outlines|discusses)\w+s\b|\b(?:we|I) (?:argue|suggest|contend) that\b/i,
-    lacks: /\b(?:review\w*|editorial|commentary|viewpoint|opinion|perspective|guidelines?|letter|interview with|protocol|obituary)\b/i,
-    needsAbstract: 100,
-    when: (r) => isPeriodical(r) && r.authors.length > 0 && r.authors.length < 9,
-    explain: 'An article with an abstract that argues or examines is scholarship of its own: a research article.',
+    hits: ['We report a rare case of rope burn in a 40-year-old rigger.'],
+    misses: ['A cohort of riggers, the youngest a 19-year-old, was seen for rope burn.'],
   }),
 ];

@@ -1,5 +1,5 @@
 import type { BibRecord } from '@/core/record';
-import type { CodedAxis, TermSets } from '@/core/vocabularies';
+import type { CodedAxis, SourceType, TermSets } from '@/core/vocabularies';
 
 /**
  * What a reader takes for granted when a set of possible values is down to a few and nothing in the text speaks for
@@ -20,7 +20,14 @@ export interface UsualRule<Axis extends CodedAxis = CodedAxis> {
   readonly needsAbstract?: number;
   /** The words are looked for in the title only, and a title without English words may lack them all the same. */
   readonly titleOnly?: true;
+  /** It holds only where nothing else is left as the source type of the work; a register of venues may settle that. */
+  readonly sources?: readonly SourceType[];
+  /** It speaks of how a study was done, so nothing but reports of research may be left as its publication type. */
+  readonly research?: true;
   readonly explain: string;
+  /** Abstracts (or other fields of records) to which it applies, and to which it does not. */
+  readonly hits: readonly (string | Partial<BibRecord>)[];
+  readonly misses: readonly (string | Partial<BibRecord>)[];
 }
 /** Gives a rule its type: each speaks of the values of one axis. */
 export const usually = <Axis extends CodedAxis>(r: UsualRule<Axis>): UsualRule => r as unknown as UsualRule;

@@ -2,12 +2,22 @@ import type { BibRecord } from '@/core/record';
 import { ALL, axisMask, type CodedAxis, type Mask } from '@/core/vocabularies';
 import { type Claim, makeClaim } from './claim';
 import { type Prefilter, prefilterOf } from './prefilter';
+import { USUAL_ARTICLES } from './usual-article';
 import { USUAL_DESIGNS } from './usual-design';
+import { USUAL_DESIGNS_TOLD } from './usual-design-told';
+import { USUAL_IN_POPULAR } from './usual-popular';
 import { USUAL_PUBLICATIONS } from './usual-publication';
 import type { UsualRule } from './usual-rule';
 import { USUAL_SOURCES } from './usual-source';
 
-export const USUAL_RULES: readonly UsualRule[] = [...USUAL_PUBLICATIONS, ...USUAL_DESIGNS, ...USUAL_SOURCES];
+export const USUAL_RULES: readonly UsualRule[] = [
+  ...USUAL_PUBLICATIONS,
+  ...USUAL_ARTICLES,
+  ...USUAL_DESIGNS,
+  ...USUAL_DESIGNS_TOLD,
+  ...USUAL_SOURCES,
+  ...USUAL_IN_POPULAR,
+];
 
 interface Prepared extends UsualRule {
   outside: Mask;
@@ -15,7 +25,12 @@ interface Prepared extends UsualRule {
 }
 const BY_AXIS = { publicationType: [], design: [], sourceType: [], peerReview: [] } as Record<CodedAxis, Prepared[]>;
 for (const r of USUAL_RULES)
-  BY_AXIS[r.axis].push({ ...r, outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0, goal: axisMask(r.axis, r.to) });
+  if (!r.sources) BY_AXIS[r.axis].push({ ...r, outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0, goal: axisMask(r.axis, r.to) });
+
+/** Source types to which rules are bound, by the rule's id. */
+export const BOUND_TO_SOURCES: ReadonlyMap<string, Mask> = new Map(
+  USUAL_IN_POPULAR.map((r) => [r.id, axisMask('sourceType', r.sources ?? [])]),
+);
 
 /** English function words: where none of them stands, the text is in another language, and nothing can be missed in it. */
 const ENGLISH = /\b(?:the|of|and|in|for|with|to|from|a|an|on|by)\b/i;
@@ -56,17 +71,33 @@ export class UsualText {
   }
 }
 
-/** What is usual for a set of possible values, given the record's text; null when nothing is. */
-export function usualClaim(axis: CodedAxis, mask: Mask, text: UsualText): Claim | null {
+/**
+ * What is usual for a set of possible values, given the record's text; null when nothing is.
+ * @param research whether nothing but a report of research is left as the publication type
+ */
+export function usualClaim(axis: CodedAxis, mask: Mask, text: UsualText, research = false): Claim | null {
   const { record } = text;
   for (const r of BY_AXIS[axis]) {
     if ((mask & r.outside) !== 0 || (mask & r.goal) === 0 || (mask & ~r.goal) === 0) continue;
-    if (r.needsAbstract && record.abstract.length < r.needsAbstract) continue;
+    if (r.research && !research) continue;
     if (r.when && !r.when(record)) continue;
-    if (r.has && !text.has(r.has, r.titleOnly)) continue;
-    if (r.lacks && !text.lacks(r.lacks, r.titleOnly)) continue;
-    if (r.lacks && !r.has && !r.titleOnly && !text.isEnglish()) continue;
+    if (!speaks(r, text)) continue;
     return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);
   }
   return null;
+}
+
+/** What is usual should the work turn out to stand in a venue to which such rules are bound. */
+export function usualInPopular(mask: Mask, text: UsualText): Claim[] {
+  return USUAL_IN_POPULAR.filter((r) => (mask & axisMask(r.axis, r.to)) !== 0 && speaks(r, text)).map((r) =>
+    makeClaim(r.axis, axisMask(r.axis, r.to), r.id, 'weak', 'text', '', 0, 0, true),
+  );
+}
+
+/** Whether the words that a rule asks for are there, and those that speak against it are not. */
+function speaks(r: UsualRule, text: UsualText): boolean {
+  if (r.needsAbstract && text.record.abstract.length < r.needsAbstract) return false;
+  if (r.has && !text.has(r.has, r.titleOnly)) return false;
+  if (r.lacks && !text.lacks(r.lacks, r.titleOnly)) return false;
+  return !r.lacks || Boolean(r.has || r.titleOnly) || text.isEnglish();
 }
