@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { Client } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
+import { clientOf } from './client';
 
 /** A cell of a COPY row. Objects are written as JSON. */
 type Cell = string | number | boolean | null | object;
@@ -20,7 +20,7 @@ export async function copyRows(
   columns: readonly string[],
   batches: AsyncIterable<Cell[][]> | Iterable<Cell[][]>,
 ): Promise<number> {
-  const client = (await tx.getTransactionContext()!.client.acquireConnection()) as Client;
+  const client = await clientOf(tx);
   let count = 0;
   async function* lines() {
     let text = '';

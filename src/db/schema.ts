@@ -170,18 +170,21 @@ export const RecordClaimsRow = defineEntity({
     recordNo: p.integer().primary(),
     /** Rules and database scope that the document was derived with. */
     ruleSet: p.string().length(80),
-    doc: p.json<RecordClaims>(),
+    doc: p.json<RecordClaims>().columnType('json'),
+    /** Terms that no table and no map knows; a copy of the document's, to be counted. */
+    unmapped: p.json<string[]>(),
+    /** Keys of the type terms that the record carries: what a database's map can bear on. */
+    terms: p.json<string[]>(),
   },
 });
 
 /** What lists and the reading pane need of a classification, without its claims. */
 export interface StoredAxis {
   codes: string[];
-  stated: string[];
   status: string;
   tier: Tier | null;
   /** What the contradicting claims say, when they do. */
-  disputed: string[];
+  disputed?: string[];
   /** Why it is conflicting, or which claims disagree: works that share one can be ruled on together. */
   causes?: WorkCause[];
 }
@@ -233,7 +236,7 @@ export const MergeKeyRow = defineEntity({
     recordNo: p.integer().primary(),
     /** The rules that the keys were made by. */
     rules: p.string().length(40),
-    doc: p.json<MergeKeys>(),
+    doc: p.json<MergeKeys>().columnType('json'),
   },
 });
 
@@ -392,6 +395,17 @@ export const ReviewColumns = defineEntity({
   },
 });
 
+/** Rows of the columns that changed after these were written, as columns of their own. */
+export const ColumnsPatch = defineEntity({
+  name: 'ColumnsPatch',
+  properties: {
+    reviewId: p.uuid().primary(),
+    revision: p.integer().primary(),
+    bytes: p.blob(),
+  },
+});
+export type ColumnsPatch = InferEntity<typeof ColumnsPatch>;
+
 export const SieveVersion = defineEntity({
   name: 'SieveVersion',
   properties: {
@@ -472,6 +486,7 @@ export const entities = [
   SchemeRow,
   RulingRow,
   ReviewColumns,
+  ColumnsPatch,
   SieveVersion,
   Decision,
   Job,

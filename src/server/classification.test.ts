@@ -1,11 +1,12 @@
 import { SCHEMES } from '@/core/classify';
 import { MASK_AXES, type MaskAxis } from '@/core/sieve';
-import { Job, Review, Work } from '@/db/schema';
+import { ColumnsPatch, Job, Review, Work } from '@/db/schema';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { previewRuling, type RuleAxis, ruleAxis, rulingLines, undoRuling } from './axis-rulings';
 import { classifyReview } from './classify-review';
 import { classifyView } from './classify-view';
 import { mapTerm } from './database-terms';
+import { reclassifyReview } from './reclassify';
 import { saveSettings } from './review-settings';
 import { reviewState } from './review-state';
 import { copyScheme, saveScheme, schemesOf } from './schemes';
@@ -255,4 +256,38 @@ test('a mapped term reclassifies without merging again', async () => {
   expect((await db.context().em.find(Job, { reviewId: id, state: 'queued' })).map((j) => j.kind)).toEqual(['reclassify']);
   await db.work(id);
   expect(await axis(id, 1, 'publicationType')).toMatchObject({ codes: ['editorial'], tier: 'asserted' });
+});
+
+test('a changed map derives claims again only for records that carry the term', async () => {
+  const { id } = await aReview(db.context());
+  const { databaseId } = await importText(db, id, 'BC', entry(1, 'M3  - Aufsatz') + entry(2));
+  const sets = async () =>
+    Object.fromEntries(
+      (
+        await db
+          .context()
+          .em.execute<{ record_no: number; rule_set: string }[]>('select record_no, rule_set from record_claims where review_id = ?', [id])
+      ).map((r) => [r.record_no, r.rule_set]),
+    );
+  const before = await sets();
+  await mapTerm(db.context(), id, { databaseId, vocabulary: 'own', term: 'Aufsatz', sets: { publicationType: ['editorial'] } });
+  await db.work(id);
+  const after = await sets();
+  expect([after[1] === before[1], after[2] === before[2]]).toEqual([false, true]);
+  expect((await axis(id, 2, 'publicationType')).codes).not.toEqual(['editorial']);
+});
+
+test('many rulings are folded into the columns, and what is read is what classifying everything again would write', async () => {
+  const { id } = await aReview(db.context());
+  await importText(db, id, 'BC', entry(1) + entry(2) + entry(3));
+  const patches = async () => db.context().em.count(ColumnsPatch, { reviewId: id });
+  for (let k = 0; k < 3; k++) await ruled(id, { workNo: 1 + k, codes: ['editorial'] });
+  expect(await patches()).toBe(3);
+  const patched = await masks(id);
+  for (let k = 0; k < 70; k++) await ruled(id, { workNo: 2, codes: [k % 2 ? 'editorial' : 'letter'] });
+  expect(await patches()).toBeLessThan(64);
+  expect(await masks(id)).toEqual(patched);
+  await reclassifyReview(db.context(), id, { step: async () => {}, write: async () => {} });
+  expect(await patches()).toBe(0);
+  expect(await masks(id)).toEqual(patched);
 });

@@ -1,6 +1,4 @@
-import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, decodeColumns, encodeColumns } from '@/core/sieve';
-import { Review, ReviewColumns, SourceDatabase } from '@/db/schema';
+import { Review, SourceDatabase } from '@/db/schema';
 import { classifyWorks } from './classify-works';
 import { columnsBasis } from './columns-basis';
 import type { Context } from './context';
@@ -9,6 +7,7 @@ import { linkWorks } from './family-links';
 import { standingRulings } from './merge-rulings';
 import { mergeWorks } from './merge-works';
 import type { Progress } from './progress';
+import { storedColumns, writeColumns } from './stored-columns';
 import { assignWorkNumbers } from './work-numbers';
 
 /**
@@ -52,22 +51,14 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     for (const no of fresh) changed.add(numbers.get(no)!);
     for (const no of families.changed) changed.add(no);
     const basis = await columnsBasis(tx, review, databases);
-    const before = await columnsBefore(tx, reviewId, basis);
+    const stored = await storedColumns(tx, reviewId);
+    // As they are, if they were made by the same rules, scheme and databases.
+    const before = stored?.basis === basis ? stored.columns : null;
     review.revision += 1;
     const kept = before && { columns: before, changed };
     const columns = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
-    await tx.execute(
-      `insert into review_columns (review_id, revision, bytes, basis) values (?, ?, ?, ?)
-       on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes, basis = excluded.basis`,
-      [reviewId, review.revision, Buffer.from(encodeColumns(columns)), basis],
-    );
+    await writeColumns(tx, reviewId, columns, basis);
     await tx.flush();
     for (const columns of ANALYSED) await tx.execute(`analyze ${columns}`);
   });
-}
-
-/** The columns as they are, if they were made by the same rules, scheme and databases. */
-async function columnsBefore(tx: EntityManager, reviewId: string, basis: string): Promise<Columns | null> {
-  const row = await tx.findOne(ReviewColumns, { reviewId, basis });
-  return row ? decodeColumns(row.bytes) : null;
 }

@@ -167,15 +167,11 @@ export function storedAxes(
   return Object.fromEntries(
     MASK_AXES.map((axis) => {
       const values = axisValues(axis, levels.scheme);
-      const { mask, stated, status, tier, disputed } = classification.axes[axis];
-      const stored: StoredAxis = {
-        codes: codesOf(values, mask),
-        stated: codesOf(values, stated.mask),
-        status,
-        tier,
-        disputed: codesOf(values, disputed),
-      };
-      return [axis, causes[axis] ? { ...stored, causes: causes[axis] } : stored];
+      const { mask, status, tier, disputed } = classification.axes[axis];
+      const stored: StoredAxis = { codes: codesOf(values, mask), status, tier };
+      if (disputed) stored.disputed = codesOf(values, disputed);
+      if (causes[axis]) stored.causes = causes[axis];
+      return [axis, stored];
     }),
   ) as Record<MaskAxis, StoredAxis>;
 }

@@ -27,7 +27,7 @@ export async function unmappedTerms(ctx: Context, reviewId: string): Promise<(Te
   const databases = await databasesOf(ctx, reviewId);
   const rows = await ctx.em.execute<{ database_id: string | null; term: string; records: number }[]>(
     `select r.database_id, t.term, count(*)::int as records from active_record r
-     join record_claims c on c.review_id = r.review_id and c.record_no = r.no, jsonb_array_elements_text(c.doc->'unmapped') as t(term)
+     join record_claims c on c.review_id = r.review_id and c.record_no = r.no, jsonb_array_elements_text(c.unmapped) as t(term)
      where r.review_id = ? group by r.database_id, t.term order by records desc, t.term limit 300`,
     [reviewId],
   );

@@ -1,20 +1,24 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { RecordClaims } from '@/core/classify';
-import { type Columns, decodeColumns, emptyColumns, encodeColumns, setRow } from '@/core/sieve';
-import { copyRows } from '@/db/copy';
-import { Review, ReviewColumns, SourceDatabase } from '@/db/schema';
+import { emptyColumns, setRow } from '@/core/sieve';
+import { runBound } from '@/db/client';
+import { Review, SourceDatabase } from '@/db/schema';
 import { storedAxes } from './classify-works';
 import { columnsBasis } from './columns-basis';
 import type { Context } from './context';
-import { deriveStaleClaims } from './derive-records';
+import { readItems } from './derive-records';
 import { type Judgeable, type Judging, judge, judgingOf } from './judging';
 import type { Progress } from './progress';
+import { NONE_STALE, type StaleClaims, staleClaims, writeClaims } from './stale-claims';
+import { writeColumns, writePatch } from './stored-columns';
 
-const PAGE = 2000;
+/** Works of a page: few, so that what is read of them is gone before it counts as old memory. */
+const PAGE = 500;
 
 /**
  * Classifies all works of a review again, as after a changed map, scheme or register: how records are merged, their
- * flags, and what lists show of a work, stay as they are. In one transaction: broken off, nothing has changed.
+ * flags, and what lists show of a work, stay as they are. Claims that were made by other maps or rules than the
+ * databases' now are derived again on the way. In one transaction: broken off, nothing has changed.
  */
 export async function reclassifyReview(ctx: Context, reviewId: string, progress: Progress): Promise<void> {
   await ctx.em.transactional(async (tx) => {
@@ -25,10 +29,9 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       'select work_no, record_no from work_record where review_id = ? and active order by work_no, record_no',
       [reviewId],
     );
-    const stale = await deriveStaleClaims(tx, reviewId, databases, (done, total) => progress.step(done, total + members.length));
-    const total = stale + members.length;
     const works = worksOf(members);
     const judging = await judgingOf(tx, review, databases);
+    const claims = await staleClaims(tx, reviewId, databases);
     review.revision += 1;
     const columns = emptyColumns(
       works.size,
@@ -36,25 +39,42 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       review.revision,
     );
     const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
-    await freshTable(tx);
     let row = 0;
-    let done = stale;
-    for (const page of pagesOf([...works], PAGE)) {
-      const judged = await judgeWorks(tx, reviewId, judging, page);
-      const rows: (string | number | object)[][] = [];
-      for (const { no, members: own, classification, causes } of judged) {
+    let done = 0;
+    let written: Promise<void> = Promise.resolve();
+    // Another connection reads the next page while this one's is judged and written: nobody changes records meanwhile.
+    const reader = ctx.em.fork();
+    for await (const page of readAhead(pagesOf([...works], PAGE), (page) => readMembers(reader, reviewId, page, claims))) {
+      const axes: { no: number; axes: object }[] = [];
+      for (const { no, members: own, classification, causes } of judgeMembers(judging, page.works, page.read)) {
         const membership = own.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
         setRow(columns, row++, { number: no, classification, membership });
-        rows.push([no, storedAxes(classification, causes, judging.levels)]);
+        axes.push({ no, axes: storedAxes(classification, causes, judging.levels) });
         done += own.length;
       }
-      await copyRows(tx, 'fresh_axes', ['no', 'axes'], [rows]);
-      await progress.step(done, total);
+      await written;
+      written = writeClaims(tx, reviewId, page.derived).then(() => writeAxes(tx, reviewId, axes));
+      // It is awaited a page later, and whatever fails must not count as unheard until then.
+      written.catch(() => {});
+      await progress.step(done, members.length);
     }
-    await writeAxes(tx, reviewId);
+    await written;
     await writeColumns(tx, reviewId, columns, await columnsBasis(tx, review, databases));
     await tx.flush();
   });
+}
+
+/** Reads one thing ahead of what is being worked on. */
+async function* readAhead<T, R>(things: Iterable<T>, read: (thing: T) => Promise<R>): AsyncGenerator<R> {
+  let next: Promise<R> | null = null;
+  for (const thing of things) {
+    const ahead = read(thing);
+    // Should the loop end before it is awaited, its failure is that of the transaction and shows there.
+    ahead.catch(() => {});
+    if (next) yield await next;
+    next = ahead;
+  }
+  if (next) yield await next;
 }
 
 /**
@@ -64,28 +84,30 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
 export async function reclassifyWorks(tx: EntityManager, review: Review, workNos: readonly number[]): Promise<number> {
   const reviewId = review.id;
   const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
-  const stored = await tx.findOne(ReviewColumns, { reviewId });
-  if (!stored || workNos.length === 0) return review.revision;
-  const columns = decodeColumns(stored.bytes);
-  const place = new Map(Array.from(columns.numbers, (no, i) => [no, i]));
+  const works = await tx.execute<{ no: number; membership: string | number }[]>(
+    'select no, membership from work where review_id = ? and absorbed_by is null and no = any(?::int[]) order by no',
+    [reviewId, `{${workNos.join(',')}}`],
+  );
+  if (works.length === 0) return review.revision;
   const judging = await judgingOf(tx, review, databases);
   const members = await tx.execute<{ work_no: number; record_no: number }[]>(
     'select work_no, record_no from work_record where review_id = ? and active and work_no = any(?::int[]) order by work_no, record_no',
-    [reviewId, `{${workNos.join(',')}}`],
+    [reviewId, `{${works.map((w) => w.no).join(',')}}`],
   );
-  await freshTable(tx);
-  const rows: (string | number | object)[][] = [];
-  for (const { no, classification, causes } of await judgeWorks(tx, reviewId, judging, [...worksOf(members)])) {
-    const at = place.get(no);
-    if (at === undefined) continue;
-    setRow(columns, at, { number: no, classification, membership: columns.membership[at]! });
-    rows.push([no, storedAxes(classification, causes, judging.levels)]);
-  }
-  await copyRows(tx, 'fresh_axes', ['no', 'axes'], [rows]);
-  await writeAxes(tx, reviewId);
+  const judged = new Map((await judgeWorks(tx, reviewId, judging, [...worksOf(members)])).map((w) => [w.no, w]));
   const revision = review.revision + 1;
-  columns.revision = revision;
-  await writeColumns(tx, reviewId, columns, stored.basis);
+  const patch = emptyColumns(
+    works.length,
+    databases.map((d) => d.id),
+    revision,
+  );
+  const axes = works.map(({ no, membership }, i) => {
+    const { classification, causes } = judged.get(no)!;
+    setRow(patch, i, { number: no, classification, membership: Number(membership) });
+    return { no, axes: storedAxes(classification, causes, judging.levels) };
+  });
+  await writeAxes(tx, reviewId, axes);
+  await writePatch(tx, reviewId, patch);
   await tx.nativeUpdate(Review, { id: reviewId }, { revision });
   return revision;
 }
@@ -95,29 +117,48 @@ export interface JudgedWork extends ReturnType<typeof judge> {
   members: Judgeable[];
 }
 
+type WorkMembers = readonly (readonly [number, readonly number[]])[];
+
 /** Judges works by the claims that are stored for their records. */
 export async function judgeWorks(
   tx: EntityManager,
   reviewId: string,
   judging: Judging,
-  works: readonly (readonly [number, readonly number[]])[],
+  works: WorkMembers,
   more: Parameters<typeof judge>[2] = [],
 ): Promise<JudgedWork[]> {
-  const wanted = `{${works.flatMap(([, records]) => records).join(',')}}`;
-  const rows = await tx.execute<Omit<Judgeable, 'doc'>[]>(
-    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
-    [reviewId, wanted],
-  );
-  const docs = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
-    'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
-    [reviewId, wanted],
-  );
-  const claims = new Map(docs.map((d) => [d.record_no, d.doc]));
-  const read = new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }]));
-  return works.map(([no, records]) => {
+  const { read } = await readMembers(tx, reviewId, works, NONE_STALE);
+  return judgeMembers(judging, works, read, more);
+}
+
+const judgeMembers = (
+  judging: Judging,
+  works: WorkMembers,
+  read: ReadonlyMap<number, Judgeable>,
+  more: Parameters<typeof judge>[2] = [],
+): JudgedWork[] =>
+  works.map(([no, records]) => {
     const members = records.map((r) => read.get(r)!);
     return { no, members, ...judge(judging, members, more) };
   });
+
+/** The records of some works with their claims; those that are out of date are derived, to be written back. */
+async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembers, stale: StaleClaims) {
+  const all = works.flatMap(([, records]) => records);
+  const old = all.filter((no) => stale.has(no));
+  const rows = await tx.execute<Omit<Judgeable, 'doc'>[]>(
+    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
+    [reviewId, `{${all.join(',')}}`],
+  );
+  const docs = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
+    'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
+    [reviewId, `{${(old.length ? all.filter((no) => !stale.has(no)) : all).join(',')}}`],
+  );
+  const items = await readItems(tx, reviewId, old);
+  const claims = new Map(docs.map((d) => [d.record_no, d.doc]));
+  const derived = old.map((no) => stale.derive(no, items.get(no)!));
+  for (const d of derived) claims.set(d.no, d.doc);
+  return { works, derived, read: new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }])) };
 }
 
 export function worksOf(members: readonly { work_no: number; record_no: number }[]): Map<number, number[]> {
@@ -134,17 +175,9 @@ function* pagesOf<T>(items: readonly T[], size: number): Generator<T[]> {
   for (let at = 0; at < items.length; at += size) yield items.slice(at, at + size);
 }
 
-const freshTable = (tx: EntityManager) => tx.execute('create temporary table if not exists fresh_axes (no int, axes jsonb) on commit drop');
-
-async function writeAxes(tx: EntityManager, reviewId: string) {
-  await tx.execute('update work set axes = f.axes from fresh_axes f where work.review_id = ? and work.no = f.no', [reviewId]);
-  await tx.execute('truncate fresh_axes');
-}
-
-async function writeColumns(tx: EntityManager, reviewId: string, columns: Columns, basis: string) {
-  await tx.execute(
-    `insert into review_columns (review_id, revision, bytes, basis) values (?, ?, ?, ?)
-     on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes, basis = excluded.basis`,
-    [reviewId, columns.revision, Buffer.from(encodeColumns(columns)), basis],
+const writeAxes = (tx: EntityManager, reviewId: string, axes: readonly { no: number; axes: object }[]) =>
+  runBound(
+    tx,
+    'update work set axes = f.axes from json_to_recordset($1::json) as f(no int, axes jsonb) where work.review_id = $2 and work.no = f.no',
+    [JSON.stringify(axes), reviewId],
   );
-}

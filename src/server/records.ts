@@ -68,7 +68,7 @@ export async function listRecords(
     add('r.database_id = ?', databases.find((d) => d.tag === filter.database)?.id ?? '00000000-0000-0000-0000-000000000000');
   if (filter.unmapped)
     add(
-      `exists (select 1 from record_claims c where c.review_id = r.review_id and c.record_no = r.no and c.doc->'unmapped' @> ?::jsonb)`,
+      `exists (select 1 from record_claims c where c.review_id = r.review_id and c.record_no = r.no and c.unmapped @> ?::jsonb)`,
       JSON.stringify([filter.unmapped]),
     );
   if (filter.problem === 'any') add(`jsonb_array_length(r.problems) > 0`);

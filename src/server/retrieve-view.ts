@@ -103,7 +103,7 @@ export async function retrieveView(ctx: Context, reviewId: string) {
   );
   const unmapped = await ctx.em.execute<{ database_id: string | null; terms: number; records: number }[]>(
     `select r.database_id, count(distinct t.term)::int as terms, count(distinct r.no)::int as records
-     from active_record r join record_claims c on c.review_id = r.review_id and c.record_no = r.no, jsonb_array_elements_text(c.doc->'unmapped') as t(term)
+     from active_record r join record_claims c on c.review_id = r.review_id and c.record_no = r.no, jsonb_array_elements_text(c.unmapped) as t(term)
      where r.review_id = ? group by r.database_id`,
     [reviewId],
   );

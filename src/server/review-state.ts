@@ -1,10 +1,11 @@
 import type { EvidenceScheme } from '@/core/classify';
 import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
 import { isoToDay } from '@/core/record';
-import { type Columns, decodeColumns, emptyColumns, limiterWords, runSieve, type SieveContext, type SieveRun } from '@/core/sieve';
-import { Decision, type Review, ReviewColumns } from '@/db/schema';
+import { type Columns, emptyColumns, limiterWords, runSieve, type SieveContext, type SieveRun } from '@/core/sieve';
+import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { schemeOf } from './scheme-of';
+import { storedColumns } from './stored-columns';
 
 export interface CurrentDecision {
   verdict: DecisionVerdict;
@@ -50,15 +51,8 @@ export async function reviewState(ctx: Context, reviewId: string): Promise<Revie
 
 export const sieveContext = (review: Review, scheme: EvidenceScheme): SieveContext => ({ asOf: isoToDay(review.asOf), scheme });
 
-export async function columnBytes(ctx: Context, reviewId: string): Promise<Uint8Array | null> {
-  const row = await ctx.em.findOne(ReviewColumns, { reviewId });
-  return row ? row.bytes : null;
-}
-
-async function columnsOf(ctx: Context, review: Review): Promise<Columns> {
-  const bytes = await columnBytes(ctx, review.id);
-  return bytes ? decodeColumns(bytes) : emptyColumns(0, [], review.revision);
-}
+const columnsOf = async (ctx: Context, review: Review): Promise<Columns> =>
+  (await storedColumns(ctx.em, review.id))?.columns ?? emptyColumns(0, [], review.revision);
 
 /** The latest decision on every work that has one; a work that was absorbed hands its decisions to the one it joined. */
 async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<number, CurrentDecision>> {

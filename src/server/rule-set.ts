@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
 import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
 import { MERGE_RULES } from '@/core/merge';
+import { scopeOf } from '@/core/parity';
 import { TERM_TABLES } from '@/core/vocabularies';
+import type { SourceDatabase } from '@/db/schema';
 import type { Context } from './context';
 import { enqueue } from './queue';
 
@@ -40,12 +42,40 @@ export const RULE_SET = createHash('sha256')
   .digest('hex')
   .slice(0, 16);
 
-/** The rules together with what a database's scope adds to them. */
-export function ruleSetFor({ allJournalsRefereed, terms = {} }: DatabaseScope): string {
-  const map = Object.keys(terms).length ? createHash('sha256').update(JSON.stringify(terms)).digest('hex').slice(0, 16) : 'standard';
-  return `${RULE_SET}:${allJournalsRefereed ? 'refereed' : 'open'}:${map}`;
+/**
+ * The rules together with what a database's scope adds to them for one record: of its map only the terms that the
+ * record carries, so that a changed map makes only those records out of date that it concerns.
+ * @param terms keys of the record's type terms
+ */
+export function ruleSetFor({ allJournalsRefereed, terms: map = {} }: DatabaseScope, terms: readonly string[]): string {
+  const own = terms.filter((t) => Object.hasOwn(map, t)).sort();
+  const mapped = own.length ? hashOf(own.map((t) => [t, map[t]])) : 'standard';
+  return `${RULE_SET}:${allJournalsRefereed ? 'refereed' : 'open'}:${mapped}`;
 }
-export const NO_SCOPE_RULES = ruleSetFor(NO_SCOPE);
+const hashOf = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16);
+
+/** What the records of a review's databases are classified by; records of none have no scope. */
+export class Scopes {
+  private readonly scopes: ReadonlyMap<string, DatabaseScope>;
+  /** Rule sets by database and terms: records carry few different sets of terms. */
+  private readonly known = new Map<string, string>();
+
+  constructor(databases: readonly SourceDatabase[]) {
+    this.scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
+  }
+  scopeOf(databaseId: string | null): DatabaseScope {
+    return this.scopes.get(databaseId ?? '') ?? NO_SCOPE;
+  }
+  ruleSetOf(databaseId: string | null, terms: readonly string[]): string {
+    const key = `${databaseId} ${terms.join('\n')}`;
+    let ruleSet = this.known.get(key);
+    if (ruleSet === undefined) {
+      ruleSet = ruleSetFor(this.scopeOf(databaseId), terms);
+      this.known.set(key, ruleSet);
+    }
+    return ruleSet;
+  }
+}
 
 /**
  * Queues the classification of every review that was classified by other rules than these, as after an update of the

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import { limiterProfile, scopeOf } from '@/core/parity';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import { queueReclassify } from './queue';
-import { ruleSetFor } from './rule-set';
 
 export const DatabaseInput = z.strictObject({
   id: z.uuid().nullable(),
@@ -33,7 +33,7 @@ export async function saveDatabase(ctx: Context, reviewId: string, input: Databa
   const profile = old && !input.whole ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns } : input.profile;
   await ctx.em.transactional(async (tx) => {
     if (old) {
-      const scopeChanges = ruleSetFor(scopeOf(old.profile)) !== ruleSetFor(scopeOf(profile));
+      const scopeChanges = !isDeepStrictEqual(scopeOf(old.profile), scopeOf(profile));
       await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
       if (scopeChanges) await queueReclassify(tx, reviewId, ctx.now());
     } else {

@@ -17,6 +17,6 @@ export * from './schemes';
 export { blocksOf } from './sections';
 export { SHAPE_RULES } from './shape';
 export { SOURCES_OF } from './source-of-publication';
-export { type DatabaseScope, NO_SCOPE, termKey } from './stated';
+export { type DatabaseScope, NO_SCOPE, termKey, termKeysOf } from './stated';
 export { USUAL_RULES } from './usual';
 export * from './work-axes';

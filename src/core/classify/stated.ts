@@ -15,6 +15,9 @@ export const NO_SCOPE: DatabaseScope = { allJournalsRefereed: false };
 /** The name of a term in a database's map. */
 export const termKey = (vocabulary: Vocabulary, term: string): string => `${vocabulary}|${term.trim().toLowerCase()}`;
 
+/** The names, in a database's map, of all type terms that a record carries. */
+export const termKeysOf = (record: BibRecord): string[] => [...new Set(typeTermsOf(record).map((t) => termKey(t.vocabulary, t.term)))];
+
 export interface StatedFindings {
   claims: Claim[];
   /** Terms that no table knows, as "vocabulary|term". Counted and listed, never dropped. */

@@ -4,16 +4,16 @@ import { type AxisValue, CODED_AXES, type CodedAxis } from '@/core/vocabularies'
 interface Known {
   codes: string[];
   status: string;
-  disputed: string[];
+  disputed?: string[];
 }
 
 /** A short text for a possible-value set: the value, "A or B", how many are possible, or what is disputed. */
 export function codeLabel(axis: CodedAxis, known: Known): string {
   const values: readonly AxisValue[] = CODED_AXES[axis].values;
-  const codes = known.disputed.length ? known.disputed : known.codes;
+  const codes = known.disputed?.length ? known.disputed : known.codes;
   const labels = codes.map((code) => values.find((v) => v.code === code)?.label.toLowerCase() ?? code);
   if (known.status === 'unknown') return 'unknown';
-  const text = labels.length > (known.disputed.length ? 3 : 2) ? `${labels.length} possible` : labels.join(' or ');
+  const text = labels.length > (known.disputed?.length ? 3 : 2) ? `${labels.length} possible` : labels.join(' or ');
   return known.status === 'conflicting' ? `differs: ${text}` : text;
 }
 

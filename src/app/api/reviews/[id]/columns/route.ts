@@ -1,7 +1,7 @@
 import { answer } from '@/server/answer';
 import { openReview } from '@/server/context';
 import { currentContext } from '@/server/current-context';
-import { columnBytes } from '@/server/review-state';
+import { columnBytes } from '@/server/stored-columns';
 
 /** The columns of the current revision as one binary; 204 when nothing was classified yet. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -9,7 +9,7 @@ export function GET(_request: Request, { params }: { params: Promise<{ id: strin
     const { id } = await params;
     const ctx = await currentContext();
     await openReview(ctx, id);
-    const bytes = await columnBytes(ctx, id);
+    const bytes = await columnBytes(ctx.em, id);
     if (!bytes) return new Response(null, { status: 204 });
     return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' } });
   });
