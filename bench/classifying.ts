@@ -93,9 +93,9 @@ export async function reclassifying() {
       .fork()
       .execute<[{ carry: number }]>('select count(*)::int as carry from record_claims where review_id = ? and terms @> ?::jsonb', [
         id,
-        JSON.stringify([termKey('mesh-publication-type', 'Letter')]),
+        JSON.stringify([termKey('ris-type', 'JOUR')]),
       ]);
-    const terms = [{ vocabulary: 'mesh-publication-type', term: 'Letter', sets: { publicationType: ['letter', 'comment'] } }];
+    const terms = [{ vocabulary: 'ris-type', term: 'JOUR', sets: { publicationType: ['research-article', 'editorial', 'letter'] } }];
     await changed(`under a changed map of a term that ${carry.toLocaleString('en-GB')} carry`, { terms });
     await changed('under a changed statement on all journals, which concerns all', { allJournalsRefereed: false });
     await orm.em.fork().nativeDelete(Job, { reviewId: id });

@@ -72,7 +72,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-survey-of-methods',
     pattern:
-      /: (?:an? )?(?:\w+ )?(?:survey|taxonomy) and (?:an? )?(?:open|taxonomy|outlook|research|future|challenges|perspectives|comparison)\b|\b(?:survey|taxonomy|comparison) of (?:\w+ ){0,2}(?:methods|approaches|techniques|algorithms|models|tools|the literature|research|recent)\b|\bstate of the art\b|\b(?:an?|the) (?:\w+ )?(?:primer|tutorial|update)\b(?: (?:on|for|of)\b|\s*$)|\b(?:recent|current) (?:advances|developments|progress|trends|concepts)\b|\bwhat (?:is|do we) knowne?\b/i,
+      /: (?:an? )?(?:\w+ )?(?:survey|taxonomy) and (?:an? )?(?:open|taxonomy|outlook|research|future|challenges|perspectives|comparison)\b|\b(?:survey|taxonomy|comparison) of (?:\w+ ){0,2}(?:methods|approaches|techniques|algorithms|models|tools|the literature|research|recent)\b|\bstate of (?:the )?(?:art|technology|knowledge|science)\b|\b(?:evolving|changing) (?:treatment|management|role|concepts?|landscape|face|understanding)\b|\b(?:an?|the) (?:\w+ )?(?:primer|tutorial|update)\b(?: (?:on|for|of)\b|\s*$)|\b(?:recent|current) (?:advances|developments|progress|trends|concepts)\b|\bwhat (?:is|do we) knowne?\b/i,
     unless: /\bquestionnaire\b|\brandomi[sz]ed\b|\bcohort\b|\bsystematic\b|\bteachers\b|\bbayesian update/i,
     sets: {
       publicationType: [

@@ -15,11 +15,11 @@ export const TOLD_MATTER_CUES: readonly CueRule[] = [
     id: 'told-charted',
     zones: ['abstract'],
     pattern:
-      /\bcharted\b[^.]*\b(?:studies|papers|reports|by (?:country|year|method|design|species|outcome))\b|\b(?:studies|papers|reports)\b[^.]*\b(?:were|are) charted\b/i,
+      /\b(?:literature|papers|studies|evidence)\b[^.]*\bmapped\b|\bscoping review\b|\bcharted\b[^.]*\b(?:studies|papers|reports|by (?:country|year|method|design|species|outcome))\b|\b(?:studies|papers|reports)\b[^.]*\b(?:were|are) charted\b/i,
     unless: /\bdepths?\b|\bcoast\b|\bsoundings?\b/i,
     sets: { publicationType: ['systematic-review', 'review-article'], design: ['scoping-review'] },
     explain: 'Studies were charted, as scoping reviews do.',
-    hits: ['We charted the 90 studies by country and method.'],
+    hits: ['We charted the 90 studies by country and method.', 'Literature of 20 years was mapped in the manner of a scoping review.'],
     misses: ['The coast was charted by method of soundings.'],
   }),
   {
@@ -51,11 +51,15 @@ export const TOLD_MATTER_CUES: readonly CueRule[] = [
     tier: 'strong',
     zones: ['title', 'abstract'],
     pattern:
-      /\b(?:combined|pooled|pooling|combining) (?:the )?(?:effect sizes?|effects|results|estimates|odds ratios|risk ratios|correlations|findings|data) (?:of|from) (?:\w+ )?(?:experiments|trials|studies|samples|reports)\b|\bpooling (?:of )?\w+ (?:experiments|trials|studies)\b/i,
+      /\b(?:combined|pooled|pooling|combining) (?:the )?(?:effect sizes?|effects|results|estimates|odds ratios|risk ratios|correlations|findings|data) (?:of|from) (?:\w+ )?(?:experiments|trials|studies|samples|reports)\b|\bpooling (?:of )?\w+ (?:experiments|trials|studies)\b|\b(?:rates|results|effects|estimates|ratios) of \d+ (?:trials|studies|experiments|comparisons) were (?:combined|pooled)\b/i,
     unless: /\bindividual laborator|\bour two\b|\bboth (?:experiments|studies)\b/i,
     sets: { publicationType: ['systematic-review'], design: ['meta-analysis'] },
     explain: 'Results of several studies are combined into one figure.',
-    hits: ['Fear of heights: pooling 19 experiments', 'We combined effect sizes of 31 experiments.'],
+    hits: [
+      'Fear of heights: pooling 19 experiments',
+      'We combined effect sizes of 31 experiments.',
+      'Relapse rates of 29 studies were combined.',
+    ],
     misses: ['Data were pooled across wards.', 'We combined results of both experiments.'],
   },
   inTitle({

@@ -1,8 +1,54 @@
 import { ARTICLES, EDITORIAL_MATTER, NOTICES } from '@/core/vocabularies';
+import { pageCount } from './shape';
 import { isPeriodical, REVIEW_WORDS, type UsualRule, usually } from './usual-rule';
 
 /** When what stands in a periodical is a report of research. */
 export const USUAL_ARTICLES: readonly UsualRule[] = [
+  usually({
+    id: 'usual-one-patient',
+    axis: 'publicationType',
+    among: [
+      ...ARTICLES,
+      ...EDITORIAL_MATTER,
+      ...NOTICES,
+      'conference-paper',
+      'conference-abstract',
+      'dataset',
+      'evidence-summary',
+      'other',
+    ],
+    to: ['case-report'],
+    has: /\b(?:an?|this) (?:\w+ )?\d{1,3}[- ]year[- ]old (?!\w+s\b)\w+/i,
+    lacks:
+      /\b(?:participants|patients|cases|cohort|survey\w*|respondents|randomi[sz]ed|obituar\w+|interview\w*|said|portrait|trial|review|study of|studies|students|residents|pupils)\b/i,
+    when: isPeriodical,
+    explain: 'What tells in a journal of one person of a given age, and of no others, is a case report.',
+    hits: ['Hiccups had troubled a 61-year-old cook for five weeks. They stopped when a bone was taken out.'],
+    misses: ['Hiccups had troubled a 61-year-old cook, as in other patients of the cohort.', 'Hiccups of 61-year-olds.'],
+  }),
+  usually({
+    id: 'usual-book-review',
+    axis: 'publicationType',
+    among: [
+      ...ARTICLES,
+      ...EDITORIAL_MATTER,
+      ...NOTICES,
+      'conference-paper',
+      'conference-abstract',
+      'dataset',
+      'evidence-summary',
+      'other',
+      'book',
+      'book-chapter',
+    ],
+    to: ['book-review'],
+    has: /\bthis (?:\w+ )?(?:volume|book|monograph|biography) (?:gathers|offers|is|brings|collects|tells|shows|will|deserves|has)\b|\b(?:the|its|her|his) (?:book|volume|author|pages|drawings|prose|chapters)\b[^.]*\b(?:is best|justif\w+|disappoints?|succeeds?|delights?|reads well|knows|are thin|useful|readable|the price)\b/i,
+    lacks: /\b(?:this (?:article|paper|essay|study)|we (?:\w+ly )?\w+ed|results|participants)\b/i,
+    when: (r) => isPeriodical(r) && pageCount(r.pages) <= 5,
+    explain: 'A few pages of a periodical that praise or blame a book review it.',
+    hits: ['This handsome volume gathers twenty years of fieldwork. Its drawings alone justify the price.'],
+    misses: ['This article reads the book against its sources.'],
+  }),
   usually({
     id: 'usual-research-article',
     axis: 'publicationType',
@@ -79,8 +125,8 @@ export const USUAL_ARTICLES: readonly UsualRule[] = [
     to: ['research-article'],
     has: /\bsimulations?\b[^.]*\bshows?\b|\b(?:was|were|wore|kept|gave|made|held|found|took|did|had)\b|\b(?:shows?|suggests?|finds?) that\b|\b(?:is|are) (?:\w+ly )?(?:used to|formulated|reconstructed|modelled|quantified|classified|catalogued|transcribed|dated|coded|mapped|chosen|built|presented|introduced|proposed|developed|validated|demonstrated|evaluated|shown|proved|proven|given|established|estimated|traced|computed|derived|compared|tested|found)\b|\b(?:we|I) (?:\w+ly )?(?:[\w-]{2,}ed|show|find|argue|prove|estimate|compare|use|train|derive|trace|test|drew|built)\b|\b(?:estimates|analyses|tests|data|measurements) (?:\w+ )?(?:show|suggest|indicate|give)\b|\b(?:filled in|learned|fell|rose|grew|doubled|halved|differed|agreed|improved|increased|decreased|declined|reached|gained|survived|predicted)\b|\bresults\b/i,
     lacks:
-      /\b(?:reviews?|reviewed|reviewing|meta-?analy\w+|overview|survey of (?:methods|approaches|techniques|the literature)|we survey|summari[sz]es?|guidelines?|recommendations?|case reports?|protocol|letter to|letter:|editorials?|commentary|in reply|viewpoint|opinion|update|primer|tutorial|\d+[- ]year[- ]old|will be|court held|(?:said|told|announced)\b[^.]*\b(?:mon|tues|wednes|thurs|fri|satur|sun)day|summari[sz]ed and appraised)\b/i,
-    needsAbstract: 80,
+      /\b(?:reviews?|(?<!we )reviewed|we reviewed (?:the |what |recent |published )*(?:literature|studies|evidence|work|trials|papers)|reviewing|meta-?analy\w+|overview|survey of (?:methods|approaches|techniques|the literature)|we survey|summari[sz]es?|guidelines?|recommendations?|case reports?|protocol|letter to|letter:|editorials?|commentary|in reply|viewpoint|opinion|update|primer|tutorial|outlook|state of (?:the )?(?:technology|knowledge|art|science|field)|evolving|changing face|we trace how|needs for research|future directions|open (?:questions|problems)|past, present|\d+[- ]year[- ]old|will be|court held|(?:said|told|announced)\b[^.]*\b(?:mon|tues|wednes|thurs|fri|satur|sun)day|summari[sz]ed and appraised)\b/i,
+    needsAbstract: 70,
     when: (r) => isPeriodical(r) && !/\b(?:conference|symposium|workshop|congress|magazine|weekly|news|monthly)\b/i.test(r.container),
     explain: 'An article of a journal whose abstract tells what was done or found, and which has no other name, is a research article.',
     hits: ['Forty ropes were hung in two sheds for a winter. Those in the wet shed gained a tenth of their weight.'],
@@ -111,7 +157,7 @@ export const USUAL_ARTICLES: readonly UsualRule[] = [
     to: ['research-article'],
     has: /\b(?:this|the) (?:article|essay|paper|study) (?!reviews|summari[sz]es|surveys|outlines|discusses)\w+s\b|\b(?:we|I) (?:argue|suggest|contend) that\b/i,
     lacks: /\b(?:review\w*|editorial|commentary|viewpoint|opinion|perspective|guidelines?|letter|interview with|protocol|obituary)\b/i,
-    needsAbstract: 100,
+    needsAbstract: 70,
     when: (r) => isPeriodical(r) && r.authors.length > 0 && r.authors.length < 9,
     explain: 'An article with an abstract that argues or examines is scholarship of its own: a research article.',
     hits: ['This article traces how rope sheds pass from guilds to companies, and argues that towns lose more by it than is thought.'],

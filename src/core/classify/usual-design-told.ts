@@ -11,17 +11,17 @@ const CHANCE = '\\brandom(?:ly|i[sz]|ness| order)|\\bat random\\b|\\bby lot\\b|\
 const GROUPS =
   '\\bcontrol (?:group|arm|condition|school|ward|site)s?\\b|\\bcomparison (?:group|school|ward|site)s?\\b|\\bintervention\\b|\\bprogramme\\b|\\btraining\\b|\\btrial\\b';
 const ANIMALS =
-  '(?:mice|mouse|rats?|hamsters?|rabbits?|guinea pigs?|zebrafish|chicks?|hens?|piglets?|pigs?|lambs?|calves|goats|ewes|trout|salmon|carp|tadpoles|quail|ferrets?|macaques?|marmosets?|drosophila|nematodes?|bees|beetles|larvae)';
+  '(?:mice|mouse|rats?|hamsters?|rabbits?|guinea pigs?|zebrafish|chicks?|hens?|piglets?|pigs?|mussels|oysters|crabs|shrimps?|snails|urchins|lambs?|calves|goats|ewes|trout|salmon|carp|tadpoles|quail|ferrets?|macaques?|marmosets?|drosophila|nematodes?|bees|beetles|larvae)';
 const CELLS =
   '(?:cells?|cell lines?|monolayers?|organoids?|spheroids?|explants?|fibroblasts|keratinocytes|hepatocytes|myocytes|neurons|macrophages|lymphocytes|platelets|bacteri\\w+|strains?|isolates|biofilms?|yeasts?|enzymes?|proteins?|membranes?|tissue slices)';
 const LATER =
-  '\\bfollow(?:ed|ing up|-ups?| up)\\b|\\blater\\b|\\bafterwards\\b|\\bwaves?\\b|\\blongitudinal\\w*|\\bcohorts?\\b|\\bbefore and (?:\\w+ )?after\\b|\\bpre-?test|\\bpost-?test|\\bbaseline\\b|\\bannually\\b|\\beach (?:year|spring|autumn|month)\\b|\\bhazard\\b|\\bperson-years\\b|\\bover time\\b';
+  '\\bfollow(?:ed|ing up|-ups?| up)\\b|\\blater\\b|\\bafterwards\\b|\\bwaves?\\b|\\blongitudinal\\w*|\\bcohorts?\\b|\\bbefore and (?:\\w+ )?after\\b|\\bpre-?test|\\bpost-?test|\\bbaseline\\b|\\bannually\\b|\\beach (?:year|spring|autumn|month)\\b|\\bhazard\\b|\\bperson-years\\b|\\bover time\\b|\\bagain\\b|\\bthe same [\\d,]+|\\bafter (?:[\\w-]+ )?(?:months|years|weeks)\\b|\\bat (?:\\w+) (?:months|years)\\b|\\bat [\\w-]+, [\\w-]+ and [\\w-]+(?: years)?\\b|\\btrajector\\w+|\\bpanel\\b';
 const TALK =
-  '\\binterview\\w*|\\bfocus groups?\\b|\\bconversations?\\b|\\b(?:talked|spoke) (?:with|to)\\b|\\bfield ?notes\\b|\\bethnograph\\w*|\\bthink(?:ing)?[- ]aloud|\\bthinking aloud\\b|\\bnarratives\\b|\\bdiscourse analysis\\b|\\btranscri\\w+|\\bthematic\\w*|\\bphenomenolog\\w*|\\bgrounded theory\\b|\\blived experiences?\\b';
+  '\\binterview\\w*|\\bfocus groups?\\b|\\bconversations?\\b|\\b(?:talked|spoke) (?:with|to)\\b|\\bfield ?notes\\b|\\bethnograph\\w*|\\bthink(?:ing)?[- ]aloud|\\bthinking aloud\\b|\\bnarratives\\b|\\bdiscourse analysis\\b|\\btranscri\\w+|\\bthematic\\w*|\\bphenomenolog\\w*|\\bgrounded theory\\b|\\blived experiences?\\b|\\bgroup discussions?\\b|\\b(?:spoke|talked|told) (?:us )?(?:about|of)\\b|\\baccounts were\\b|\\bsorted into themes\\b|\\bthemes of\\b|\\bvoices (?:of|from)\\b';
 const COUNTED =
   '\\d ?%|\\bper cent\\b|\\bmean\\b|\\bodds\\b|\\bregression\\b|\\bcorrelat|\\bquestionnaires?\\b|\\bsurvey\\w*|\\bscores?\\b|\\bprevalence\\b|\\bmeasured\\b|\\b(?:p|r) ?[<=] ?-?0?\\.';
 const COMPUTED =
-  '\\bsimulat\\w+|\\bfinite[- ]elements?\\b|\\bnumerical(?:ly)?\\b|\\bmodel (?:was|is) (?:run|built|solved|calibrated|fitted|coupled|used)|\\bcomputational fluid\\b|\\bagent-based\\b|\\bMonte Carlo\\b';
+  '\\bsimulat\\w+|\\bfinite[- ]elements?\\b|\\bnumerical(?:ly)?\\b|\\bmodel (?:was|is) (?:run|built|solved|calibrated|fitted|coupled|used)|\\bcomputational fluid\\b|\\bagent-based\\b|\\bMonte Carlo\\b|\\bdigital twin\\b|\\bmultibody model\\b|\\bmodel of\\b[^.]*\\b(?:was|is) (?:calibrated|run)\\b';
 
 const words = (...parts: string[]): RegExp => new RegExp(parts.join('|'), 'i');
 const told = (r: Omit<UsualRule<'design'>, 'axis' | 'among' | 'research'>): UsualRule =>
@@ -78,7 +78,7 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
   told({
     id: 'usual-told-animal',
     to: ['animal'],
-    has: words(`\\b${ANIMALS}\\b[^.]*\\b(?:were|was|received|ate|drank|ran|had|showed)\\b`),
+    has: words(`\\b${ANIMALS}\\b[^.]*\\b(?:were|was|received|ate|drank|ran|had|showed|grew|lived|swam)\\b`),
     lacks: words(
       NOT_OWN,
       '\\b(?:farmers|keepers|households|century|medieval|fisheries|catch(?:es)?|captured|trapped|netted|tagged|counted|nests?|wild|population)\\b',
@@ -94,8 +94,8 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
     to: ['laboratory'],
     has: words(
       `\\b${CELLS}\\b[^.]*\\b(?:were|was) (?:\\w+ )?(?:exposed|treated|incubated|stimulated|cultured|grown|infected|transfected|stained|dosed|seeded|plated|challenged|isolated|sequenced|purified|perfused)\\b`,
-      '\\b(?:specimens?|coupons?|beams?|cubes?|cylinders|prisms?|mixes|mixtures|coatings?|alloys?|welds?|joints?|samples of (?:steel|concrete|mortar|timber|brick|rope)|membranes) (?:\\w+ ){0,4}(?:were|was) (?:\\w+ )?(?:cast|loaded|cured|tested|heated|exposed|immersed|aged|prepared|bent|pulled|frozen|compressed|printed)\\b',
-      '\\bflume\\b|\\bwave tank\\b|\\bwind tunnel\\b|\\btowing tank\\b|\\bscale model (?:was|of)\\b',
+      '\\b(?:specimens?|coupons?|beams?|cubes?|cylinders|prisms?|mixes|mixtures|coatings?|alloys?|welds?|joints?|samples of (?:steel|concrete|mortar|timber|brick|rope)|membranes|pieces|discs|plates|joints|bars|rods|planks|bricks) (?:[\\w-]+ ){0,6}(?:were|was) (?:\\w+ )?(?:cast|loaded|cured|tested|heated|exposed|immersed|aged|prepared|bent|pulled|frozen|compressed|printed|cycled|left|soaked|ground|struck|weathered)\\b',
+      '\\b(?:in|on) (?:broth|agar|culture medium)\\b|\\bcolony[- ]forming\\b|\\bflume\\b|\\bwave tank\\b|\\bwind tunnel\\b|\\btowing tank\\b|\\bscale model (?:was|of)\\b',
     ),
     lacks: words(
       NOT_OWN,
@@ -129,7 +129,7 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
     id: 'usual-told-cost',
     to: ['economic-evaluation'],
     has: words(
-      '\\bcosts? (?:per|for each) (?:\\w+ ){0,4}(?:gained|avoided|averted|saved|prevented)\\b',
+      '\\bcosts? of\\b[^.]*\\b(?:compared|set against|set beside)\\b[^.]*\\b(?:averted|gained|saved|avoided|prevented)\\b|\\bcosts? (?:per|for each) (?:\\w+ ){0,4}(?:gained|avoided|averted|saved|prevented)\\b',
       '\\bquality-adjusted life\\b',
       '\\bcost[- ](?:effective|utility|benefit)\\w*',
     ),
@@ -157,6 +157,7 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
     has: words(
       '\\b(?:certificates|registers?|registr(?:y|ies)|records|discharges?|claims|prescriptions?|files)\\b[^.]*\\blinked\\b',
       '\\blinked\\b[^.]*\\b(?:certificates|registers?|registr(?:y|ies)|records|claims|prescriptions?)\\b',
+      '\\b(?:using|in|from) (?:the |insurance |administrative |health )*(?:claims|registers?|registr(?:y|ies)|records) (?:of|from) [\\d.,]+(?: million)?\\b[^.]*\\b(?:compared|users|followed|hazard)\\b',
       `\\b(?:records|notes|files|charts) of (?:all |[\\d,]+ |\\w+ ){0,3}${PEOPLE}\\b[^.]*\\b(?:compared|odds|hazard|risk)\\b`,
     ),
     lacks: words(
@@ -175,11 +176,82 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
     misses: ['Birth certificates of cases and controls were linked to school records.'],
   }),
   told({
+    id: 'usual-told-lottery-of-groups',
+    to: ['cluster-randomised-trial'],
+    has: words(
+      '\\b(?:districts|schools|villages|wards|hospitals|clinics|practices|depots|homes|towns|parishes|classes|factories|units)\\b[^.]*\\b(?:were|was) (?:drawn|picked|chosen|selected|allotted|assigned|randomi[sz]ed)(?: \\w+){0,4} (?:to (?:receive|serve|have|use|get|be|keep)|by lot|by lottery|in a (?:public )?lottery|at random to)\\b',
+    ),
+    lacks: words(
+      NOT_OWN,
+      '\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)',
+      '\\b(?:pupils|patients|residents) (?:\\w+ )?(?:were|was) (?:randomi|assigned|allocated|drawn)',
+    ),
+    explain: 'Whole groups were drawn to receive one thing or another.',
+    hits: [
+      'Of 60 schools that applied, 30 were drawn in a public lottery to serve free breakfast.',
+      'Two districts were drawn to receive nets and two to receive none.',
+    ],
+    misses: ['Schools were chosen for their size.'],
+  }),
+  told({
+    id: 'usual-told-with-and-without',
+    to: ['case-control'],
+    has: words(
+      `\\b${PEOPLE} (?:admitted )?with\\b[^.]*\\band (?:[\\d,]+ )?(?:visitors|neighbours|siblings|friends|controls|others|${PEOPLE})\\b[^.]*\\bof the same (?:sex|age)\\b`,
+      `\\b(?:habits|history|exposure|diet|use) of ${PEOPLE} with and without\\b`,
+    ),
+    lacks: words(
+      NOT_OWN,
+      CHANCE,
+      '\\bcohort\\b|\\bfollow(?:ed|-up)\\b',
+      '\\bsensitivity\\b',
+      '\\bregister(?:ed)? (?:study|cohort)\\b',
+      '\\bclaims\\b',
+      '\\bhazard\\b',
+    ),
+    explain: 'People who have it are held against others of like age and sex who do not.',
+    hits: ['We asked 150 people admitted with a first stone, and 150 visitors of the same sex and age, what they drank.'],
+    misses: ['People with stones were asked what they drank.'],
+  }),
+  told({
+    id: 'usual-told-test-and-proof',
+    to: ['diagnostic-accuracy'],
+    has: words(
+      '\\b(?:who did not know|without knowledge of|blind(?:ed)? to|unaware of) the (?:\\w+ )?(?:findings?|results?|screen|biops\\w+|diagnosis|test)\\b',
+      '\\b(?:detected|found|missed|identified) \\d+ of (?:the )?\\d+ (?:cases|cancers|infections|lesions|patients)\\b[^.]*\\b(?:proved|confirmed|without disease|by (?:biopsy|culture|surgery))\\b',
+    ),
+    lacks: words(NOT_OWN, CHANCE, '\\b(?:score|classifier|detector|algorithm|network)\\b', '\\btreatment\\b'),
+    explain: 'A test is held against proof, by examiners who did not know it.',
+    hits: ['Ultrasound was done before biopsy by an examiner who did not know the findings.'],
+    misses: ['Patients who did not know the ward were shown round.'],
+  }),
+  told({
+    id: 'usual-told-tested-twice',
+    to: ['before-after'],
+    has: words(
+      '\\b(?:tested|measured|asked|rated|assessed|scored)\\b[^.]*,? (?:and|then)? ?[^.]*\\b(?:tested|measured|asked|rated|assessed|scored) again\\b[^.]*\\b(?:later|after(?:wards)?|week|month)',
+      '\\bscores? (?:rose|fell|improved|went) from \\d[\\d.]* to \\d',
+    ),
+    lacks: words(
+      NOT_OWN,
+      CHANCE,
+      '\\bcontrol (?:group|arm|school|ward)s?\\b|\\bcomparison (?:group|school|ward)s?\\b',
+      '\\bcohort\\b|\\byears later\\b',
+      TALK,
+      `\\b${ANIMALS}\\b`,
+      '\\b(?:eight|two|\\d+) (?:classes|schools|wards) (?:\\w+ ){1,6}and (?:eight|two|\\d+)\\b',
+    ),
+    explain: 'The same people were tested, something was done, and they were tested again.',
+    hits: ['Knowledge of 54 patients was tested, a video shown, and knowledge tested again a week later.'],
+    misses: ['Knowledge of 54 patients was tested.'],
+  }),
+  told({
     id: 'usual-told-side-by-side',
     to: ['non-randomised-trial'],
     has: words(
       '\\bone (?:\\w+ )?(?:hospital|ward|school|class|village|clinic|depot|unit|site|home|crew|firm|college|town)\\b[^.]*(?:;|,|\\band\\b) (?:an? |the |those of )?(?:neighbouring|nearby|second|other|another|similar)\\b[^.]*(?:\\bdid not\\b|\\bwithout\\b|\\bkept\\b|\\bwent on\\b|\\bas before\\b|\\bby \\w+)',
       `\\b${PEOPLE} of one \\w+\\b[^.]*\\band those of (?:another|the other|a second)\\b`,
+      '\\b(?:classes|wards|schools|crews|units|groups|clinics)\\b[^.]*\\band (?:two|three|four|five|six|seven|eight|nine|ten|\\d+) (?:\\w+ )?(?:with|without|in|by|as|used|had|kept|did)\\b[^.]*\\bas (?:their|the) \\w+ (?:wished|chose|decided|preferred|saw fit)\\b',
     ),
     lacks: words(NOT_OWN, CHANCE, TALK, '\\bcentury\\b'),
     explain: 'Two places were treated differently and are held side by side.',
@@ -201,6 +273,9 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
       `\\b${PEOPLE} (?:\\([^)]*\\) )?(?:were|was) (?:tested|measured|assessed|surveyed|asked|weighed) (?:each|every) (?:spring|summer|autumn|winter|year|term|month)\\b`,
       '\\bcross-lagged\\b|\\bgrowth curve\\b|\\bthree-year follow-up\\b|\\bbirth cohort\\b',
       '\\bpredict(?:s|ed) later\\b',
+      '\\bthe same [\\d,]+ (?:\\w+ )?\\w+ (?:\\w+ ){1,3}[^.]*\\bat [\\w-]+(?:, [\\w-]+)? and (?:at )?[\\w-]+',
+      '\\b(?:did so|asked|tested|measured|seen|completed (?:it|them)|answered) again (?:after|at|in)\\b[^.]*\\b(?:years|months|\\d{4})\\b',
+      '\\b(?:two|three|four|five|six|seven|eight|nine|ten|\\d+) waves of\\b|\\btrajectories of\\b[^.]*\\b(?:after|from|over)\\b',
       '\\bcohort\\b[^.]*\\b(?:at entry|at baseline|\\([nN] ?=|participants|members)|\\bincident cases?\\b',
     ),
     lacks: words(
@@ -221,6 +296,19 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
       'Children (N = 212) were tested each spring for three years.',
     ],
     misses: ['We followed 90 workers who were randomly assigned to a longer break.', 'We followed the advice of the board.'],
+  }),
+  told({
+    id: 'usual-told-series-with-step',
+    to: ['interrupted-time-series'],
+    has: words(
+      '\\btime[- ]series\\b[^.]*\\b(?:step|break|interruption|intervention)\\b',
+      '\\b(?:monthly|weekly|yearly) (?:counts|rates|numbers|figures)\\b[^.]*\\b(?:break|step)\\b',
+      '\\bsegmented\\b',
+    ),
+    lacks: words(NOT_OWN, CHANCE),
+    explain: 'Counts of many months are looked at for a step at the change.',
+    hits: ['Admissions were counted for 36 months and analysed as a time series with a step in July.'],
+    misses: ['Admissions were counted for 36 months.'],
   }),
   told({
     id: 'usual-told-before-and-after',

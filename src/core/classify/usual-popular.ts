@@ -6,7 +6,7 @@ const NAMED =
 const NEWSY =
   /\b(?:said|says|told|announced|announces|according to|spokes\w+|yesterday|minister|government|parliament|council|court|strike|takes? effect|come into force|comes? into force)\b|\b(?:on|from|by|until|last|this|next|since) (?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|week|month|autumn|spring|summer|winter)\b|\bwill (?:open|close|try|begin|start|pay|hold|receive|be built|be closed|be opened)\b|\b(?:trial|study|survey) (?:finds|shows|says)\b/i;
 const TELLING =
-  /\bvisit(?:ed|s|ing)?\b|\bportrait\b|\bprofile\b|\bround-?up\b|\bhow (?:to|\w+ \w+ (?:took|came|learned|made|keep|run))\b|\b(?:\d+|three|five|six|seven|eight|ten|twelve) (?:\w+ )?(?:ways|tips|steps|things|reasons|questions|lessons|ideas)\b|\bdiary\b|\bmeet\b|\bguide\b|\ba (?:day|week|year) (?:with|in|on|at)\b|\bwalk(?:s|ed|ing)?\b|\b(?:what|who|where) (?:\w+ ){1,4}(?:paid|learned|remember\w*|think|do)\b|\bstory\b|\b(?:told|tells?) (?:us|how)\b|\btell what\b/i;
+  /\bvisit(?:ed|s|ing)?\b|\bportrait\b|\bprofile\b|\bround-?up\b|\bhow (?:to|\w+ \w+ (?:took|came|learned|made|keep|run))\b|\b(?:\d+|three|five|six|seven|eight|ten|twelve) (?:\w+ )?(?:ways|tips|steps|things|reasons|questions|lessons|ideas)\b|\bdiary\b|\bmeet\b|\bguide\b|\ba (?:day|week|year) (?:with|in|on|at)\b|\bwalk(?:s|ed|ing)?\b|\b(?:what|who|where) (?:\w+ ){1,4}(?:paid|learned|remember\w*|think|do)\b|\bstory\b|\btells? (?:us )?how\b|\btell what\b/i;
 
 /** What matter in newspapers, trade journals and magazines usually is. Common practice. */
 export const USUAL_IN_POPULAR: readonly UsualRule[] = [

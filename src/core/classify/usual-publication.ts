@@ -33,7 +33,7 @@ export const USUAL_PUBLICATIONS: readonly UsualRule[] = [
       'book',
     ],
     to: ['review-article'],
-    has: /\b(?:reviews?|reviewed|survey(?:s)? (?:of )?(?:methods|approaches|techniques)|we survey|overview|summari[sz]es?|outlines?|update|primer|state of the art)\b/i,
+    has: /\b(?:reviews?|reviewed|survey(?:s)? (?:of )?(?:methods|approaches|techniques)|we survey|overview|summari[sz]es?|outlines?|update|primer|this survey|survey and|state of (?:the )?(?:art|technology|knowledge|science)|evolving|changing (?:role|face|management|concepts?)|(?:recent|current) (?:advances|developments|progress|trends|concepts))\b/i,
     lacks: new RegExp(`${SYSTEMATIC_WORDS.source}|\\bguidelines?\\b|\\brecommend`, 'i'),
     needsAbstract: 80,
     when: isPeriodical,
