@@ -12,6 +12,7 @@ import { SHAPE_RULES } from './shape';
 import { sourcesOfPublication } from './source-of-publication';
 import { type DatabaseScope, statedClaims } from './stated';
 import { UsualText, usualClaim, usualInPopular } from './usual';
+import { WholeText } from './whole-text';
 
 /** All but `not-indexed-yet` can also come from a work's family: a notice that was retrieved, or a field that names one. */
 export const FLAGS = [
@@ -92,14 +93,15 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
   const own = typeTermsOf(record)
     .filter((t) => t.vocabulary === 'own')
     .map((t) => t.term);
-  const cues = findCues({ title, abstract, headings, container, notes: own.length ? [...notes, ...own] : notes });
+  const whole = new WholeText(title, abstract);
+  const cues = findCues({ title, abstract, headings, container, notes: own.length ? [...notes, ...own] : notes }, whole);
   const claims = [...stated.claims, ...cues.claims];
   for (const { rule, narrows } of SHAPES) {
     const quote = rule.test(record);
     if (quote) for (const { axis, mask } of narrows) claims.push(makeClaim(axis, mask, rule.id, rule.tier, 'shape', quote));
   }
   const beside = besideStated(claims);
-  addWhatFollows(beside, record);
+  addWhatFollows(beside, new UsualText(record, whole));
   const { dates, issns, isbns, publisher } = record;
   return {
     dates,
@@ -108,7 +110,7 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
     asides: cues.asides,
     unmapped: stated.unmapped,
     flags: flagsOf(record),
-    facets: facetsOfRecord(record),
+    facets: facetsOfRecord(record, whole),
   };
 }
 
@@ -116,8 +118,7 @@ export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordC
  * Adds what is usual for a record of its kind, and where an item of its publication type can stand. The order is fixed
  * and goes one way: publication type, then design and source type, each from what the axis before it left.
  */
-function addWhatFollows(claims: Claim[], record: BibRecord) {
-  const text = new UsualText(record);
+function addWhatFollows(claims: Claim[], text: UsualText) {
   const said = leftOf(claims, 'publicationType');
   const publication = addUsual(claims, text, 'publicationType', said);
   if ((said & (said - 1)) !== 0) claims.push(...usualInPopular(said, text));

@@ -4,7 +4,8 @@ import { type Aside, type Claim, type SourcedClaim, STATED_TIERS, type Tier } fr
 import type { Flag } from './claims-of-record';
 import { datesOf, type WorkDates } from './dates';
 import { designsOfPublication } from './design-of-publication';
-import { type Facet, facetsOfWork, type WorkFacet } from './facets';
+import type { Facet } from './facet-words';
+import { facetsOfWork, type WorkFacet } from './facets';
 import { type PressState, peerReviewOf, type VenueState } from './peer-review';
 import type { RecordOfWork } from './record-of-work';
 import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from './resolve';

@@ -10,6 +10,10 @@ export const BESIDE_A_TRIAL =
 export const MENTION =
   /\b(?:search(?:ed|es|ing)?|includ(?:ed|ing) (?:only )?(?:\w+ ){0,3}(?:trials|studies|cohorts)|eligib(?:le|ility) (?:\w+ ){0,3}(?:trials|studies|designs|cohorts)|selection criteria|records were|needed|warranted|future|previous(?:ly)?|earlier|unlike|in contrast (?:to|with)|published (?:trials|studies)|were (?:the )?trials|(?:of|from|for) (?:all |\d+ |\w+ )?(?:randomi[sz]ed (?:controlled )?)?(?:trials|studies))\b/i;
 
+/** Names of designs outside the methods are mentions: shown to the reader as looked at and set aside. */
+export const MENTIONED =
+  /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
+
 export const inTitle = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'strong', zones: ['title'], ...rule });
 export const inMethods = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({
   tier: 'strong',

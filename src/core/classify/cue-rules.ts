@@ -1,5 +1,6 @@
 import type { CueRule } from './cue-rule';
-import { DESIGN_CUES } from './cues-design';
+import { DESIGN_TITLE_CUES } from './cues-design';
+import { DESIGN_METHODS_CUES } from './cues-design-methods';
 import { FOLLOWING_CUES } from './cues-following';
 import { HEADING_CUES } from './cues-heading';
 import { MATTER_CUES } from './cues-matter';
@@ -14,7 +15,7 @@ import { VENUE_CUES } from './cues-venue';
 /** Every cue rule, by what it is about. */
 export const CUE_GROUPS: readonly { label: string; rules: readonly CueRule[] }[] = [
   { label: 'What an item calls itself', rules: [...SELF_NAMED_CUES, ...MATTER_CUES] },
-  { label: 'Designs', rules: [...DESIGN_CUES, ...STUDY_CUES, ...FOLLOWING_CUES] },
+  { label: 'Designs', rules: [...DESIGN_TITLE_CUES, ...DESIGN_METHODS_CUES, ...STUDY_CUES, ...FOLLOWING_CUES] },
   { label: 'Told rather than named', rules: [...TOLD_CUES, ...TOLD_MATTER_CUES] },
   { label: 'Reviews', rules: REVIEW_CUES },
   { label: 'Research of any field', rules: RESEARCH_CUES },

@@ -1,10 +1,12 @@
 import { PRESS_KINDS } from '@/core/venues';
 import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
 import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
+import { MENTIONED } from './cue-helpers';
 import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES } from './cue-rules';
 import { type Prefilter, prefilterOf } from './prefilter';
 import { readsLikeMethods, sentencesOf } from './sections';
+import { alwaysTried, WholeText } from './whole-text';
 
 /** A rule's masks, worked out once. */
 interface Prepared {
@@ -30,19 +32,16 @@ const prepare = (rule: CueRule): Prepared => ({
   ],
 });
 
-/** Names of designs outside the methods are mentions: shown to the reader as looked at and set aside. */
-const MENTIONED =
-  /\b(?:non-?randomi[sz]ed|randomi[sz]ed|cohort|case[- ]control|cross-sectional|qualitative)(?: \w+){0,2} (?:trials?|stud(?:y|ies))\b|\b(?:systematic reviews?|meta-analys[ie]s)\b/i;
 const YIELDS = new Map(CUE_RULES.flatMap((r) => (r.yieldsTo ? [[r.id, r.yieldsTo] as const] : [])));
 
-/** Zones of an abstract's sentences, whose rules are looked for together. */
-const IN_ABSTRACT: readonly Zone[] = ['methods', 'results', 'abstract'];
-/** What the rules of a zone may rest on; an abstract's sentences are one text. */
-type Part = 'title' | 'abstract' | 'heading' | 'venue' | 'note';
+/** Texts of a record that are short, and looked through one by one. */
+type ShortPart = 'heading' | 'venue' | 'note';
+type Part = 'title' | 'abstract' | ShortPart;
 
 interface Ready {
   rules: readonly Prepared[];
-  parts: Readonly<Record<Part, Prefilter>>;
+  short: Readonly<Record<ShortPart, Prefilter>>;
+  always: { title: readonly number[]; abstract: readonly number[] };
 }
 let made: Ready | null = null;
 
@@ -50,19 +49,12 @@ let made: Ready | null = null;
 function ready(): Ready {
   if (made) return made;
   const rules = CUE_RULES.map(prepare);
-  const numbered = rules.map(({ rule }, i) => [i, rule] as const);
-  const those = (zones: readonly Zone[]) =>
-    numbered.flatMap(([i, rule]) => (rule.zones.some((z) => zones.includes(z)) ? [[i, rule.pattern] as const] : []));
+  const of = (zone: Zone) => prefilterOf(rules.flatMap(({ rule }, i) => (rule.zones.includes(zone) ? [[i, rule.pattern] as const] : [])));
   stamps = new Int32Array(rules.length + 1);
   made = {
     rules,
-    parts: {
-      title: prefilterOf(those(['title'])),
-      abstract: prefilterOf([...those(IN_ABSTRACT), [rules.length, MENTIONED]]),
-      heading: prefilterOf(those(['heading'])),
-      venue: prefilterOf(those(['venue'])),
-      note: prefilterOf(those(['note'])),
-    },
+    short: { heading: of('heading'), venue: of('venue'), note: of('note') },
+    always: { title: alwaysTried(['title']), abstract: alwaysTried(['methods', 'results', 'abstract']) },
   };
   return made;
 }
@@ -89,11 +81,13 @@ export interface CueTexts {
  * All claims that cue rules make on one record's texts. One pass finds which rules could match, and only these are
  * tried. English cues only: other languages simply do not match.
  */
-export function findCues(texts: CueTexts): CueFindings {
+export function findCues(texts: CueTexts, whole = new WholeText(texts.title, texts.abstract)): CueFindings {
   const found: CueFindings = { claims: [], asides: [] };
+  const { rules, always } = ready();
   const title = calm(texts.title);
-  for (const i of candidatesIn(title, 'title')) apply(i, 'title', title, 0, found);
-  if (texts.abstract) inAbstract(texts.abstract, found);
+  const inTitle = new Hits(whole.hits).upTo(0, whole.titleLength, always.title);
+  for (const i of inTitle) if (rules[i]?.rule.zones.includes('title')) apply(i, 'title', title, 0, found);
+  if (texts.abstract) inAbstract(texts.abstract, whole, found);
   inHeadings(texts.headings, found);
   if (texts.container) {
     const venue = calm(texts.container);
@@ -121,8 +115,8 @@ let stamps = new Int32Array(0);
 let turn = 0;
 
 /** Rules of a part that could match a text, in the order of the rules. */
-function candidatesIn(text: string, part: Part): number[] {
-  const { scan, always } = ready().parts[part];
+function candidatesIn(text: string, part: ShortPart): number[] {
+  const { scan, always } = ready().short[part];
   const could = [...always];
   turn++;
   for (const i of could) stamps[i] = turn;
@@ -133,6 +127,28 @@ function candidatesIn(text: string, part: Part): number[] {
   });
   return could.length < 2 ? could : inOrder(could);
 }
+
+/** Goes through what was found in a whole text, stretch after stretch. */
+class Hits {
+  private at = 0;
+  constructor(private readonly hits: readonly number[]) {}
+
+  /** Rules with words in a stretch, and those tried on every text, each once and in the order of the rules. */
+  upTo(from: number, to: number, always: readonly number[]): number[] {
+    const { hits } = this;
+    const could = [...always];
+    turn++;
+    for (const i of could) stamps[i] = turn;
+    for (; this.at < hits.length && hits[this.at + 1]! < to; this.at += 2) {
+      const i = hits[this.at]!;
+      if (hits[this.at + 1]! < from || stamps[i] === turn) continue;
+      stamps[i] = turn;
+      could.push(i);
+    }
+    return could.length < 2 ? could : inOrder(could);
+  }
+}
+
 /** Sorts a few numbers in place: there are seldom more than ten, and a general sort costs more than it saves. */
 function inOrder(numbers: number[]): number[] {
   for (let i = 1; i < numbers.length; i++) {
@@ -156,12 +172,14 @@ function inHeadings(headings: readonly string[], found: CueFindings) {
   }
 }
 
-function inAbstract(abstract: string, found: CueFindings) {
-  const { rules } = ready();
+function inAbstract(abstract: string, whole: WholeText, found: CueFindings) {
+  const { rules, always } = ready();
   const mentioned = rules.length;
+  const hits = new Hits(whole.hits);
+  const before = whole.titleLength + 1;
   for (const { text, start, section } of sentencesOf(abstract)) {
     let likeMethods: boolean | null = null;
-    for (const i of candidatesIn(text, 'abstract')) {
+    for (const i of hits.upTo(before + start, before + start + text.length, always.abstract)) {
       const zones = i === mentioned ? null : rules[i]!.rule.zones;
       if (zones?.includes('abstract') || (section === 'results' && zones?.includes('results'))) {
         apply(i, 'abstract', text, start, found);

@@ -15,13 +15,14 @@ import {
 import { ATTRIBUTE_WORDS, type Attribute, TIER_WORDS, TIERS } from './claim';
 import { CUE_GROUPS } from './cue-rules';
 import { DESIGNS_OF } from './design-of-publication';
-import { AGE_BANDS, FACET_NAMES, FACETS } from './facets';
+import { FACET_NAMES, FACETS } from './facet-words';
+import { AGE_BANDS } from './facets';
 import { PRESS_STATES, reviewOf, VENUE_STATES } from './peer-review';
 import { QUESTION_KINDS, SCHEMES } from './schemes';
 import { SHAPE_RULES } from './shape';
 import { SOURCES_OF } from './source-of-publication';
-import { USUAL_RULES } from './usual';
 import type { UsualRule } from './usual-rule';
+import { USUAL_RULES } from './usual-rules';
 
 /** A table of what decides, as words: nothing that the engine uses is left out. */
 export interface DecisionTable {

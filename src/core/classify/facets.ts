@@ -1,20 +1,9 @@
 import type { BibRecord } from '@/core/record';
 import { MEDLINE_SUBSETS } from '@/core/vocabularies';
 import { TIERS, type Tier } from './claim';
+import { FACET_NAMES, FACET_WORDS, type Facet } from './facet-words';
 import { languageCodes } from './languages';
-import { type Prefilter, prefilterOf } from './prefilter';
-
-/** Facets a work may have several values of. */
-export const FACETS = {
-  language: { label: 'Language', meaning: 'The language of the text, by ISO 639.' },
-  age: { label: 'Age', meaning: 'Age bands of the people studied; they overlap, and a work may have several.' },
-  sex: { label: 'Sex', meaning: 'Sexes of the people or animals studied.' },
-  species: { label: 'Species', meaning: 'What was studied: people, or which animals.' },
-  discipline: { label: 'Discipline', meaning: 'The field of the journal, as a register or the database says.' },
-  access: { label: 'Access', meaning: 'How the full text can be had, as far as the records say.' },
-} as const;
-export type Facet = keyof typeof FACETS;
-export const FACET_NAMES = Object.keys(FACETS) as Facet[];
+import { WholeText } from './whole-text';
 
 export const AGE_BANDS = [
   'newborn',
@@ -75,42 +64,6 @@ const CHECK_TAGS: Readonly<Record<string, readonly [Facet, string]>> = {
   drosophila: ['species', 'fruit fly'],
 };
 
-/** No pattern below matches more characters than this. */
-const LONGEST_WORDS = 30;
-/** Words of title and abstract. A word may be about people who were not studied, so they only infer. */
-const WORDS: readonly (readonly [Facet, string, RegExp])[] = [
-  ['age', 'newborn', /\b(?:newborns?|neonat(?:es?|al)|preterm infants)\b/gi],
-  ['age', 'infant', /\b(?:infants?|babies)\b/gi],
-  ['age', 'preschool', /\b(?:preschool(?:ers)?|toddlers|kindergarten)\b/gi],
-  ['age', 'child', /\b(?:child(?:ren)?|pupils|schoolchildren|primary school)\b/gi],
-  ['age', 'adolescent', /\b(?:adolescen(?:ts?|ce)|teenage(?:rs?)?|secondary school)\b/gi],
-  ['age', 'young adult', /\b(?:young adults|undergraduates?|university students)\b/gi],
-  ['age', 'adult', /\b(?:adults|workers|nurses|employees|drivers|teachers)\b/gi],
-  ['age', 'middle-aged', /\bmiddle-aged\b/gi],
-  ['age', 'aged', /\b(?:older (?:adults|people|persons|men|women)|elderly|geriatric|aged 65|over 65)\b/gi],
-  ['age', 'aged 80+', /\b(?:octogenarians|nonagenarians|aged 80|over-eighties|oldest old)\b/gi],
-  ['sex', 'female', /\b(?:women|females?|girls|mothers|pregnan(?:t|cy))\b/gi],
-  ['sex', 'male', /\b(?:men|males?|boys|fathers)\b/gi],
-  ['species', 'human', /\b(?:participants|patients|people|volunteers|adults|children|women|workers|nurses|students)\b/gi],
-  ['species', 'mouse', /\b(?:mice|mouse model|murine)\b/gi],
-  ['species', 'rat', /\brats?\b/gi],
-  ['species', 'zebrafish', /\bzebrafish\b/gi],
-  ['species', 'dog', /\b(?:dogs|canine)\b/gi],
-  ['species', 'pig', /\b(?:pigs|porcine)\b/gi],
-  ['species', 'cattle', /\b(?:cattle|bovine|dairy cows)\b/gi],
-];
-
-let wordFilter: Prefilter | null = null;
-/** Numbers of the words that could stand in a text, each with the place from which to look for it. */
-function wordsIn(text: string): Map<number, number> {
-  wordFilter ??= prefilterOf(WORDS.map(([, , pattern], i) => [i, pattern] as const));
-  const found = new Map<number, number>();
-  wordFilter.scan.run(text, (i, at) => {
-    if (!found.has(i)) found.set(i, Math.max(0, at - LONGEST_WORDS));
-  });
-  return found;
-}
-
 const OPEN = /\b(?:open[- ]access|gold oa|diamond oa|free full text|cc[- ]by|creative commons)\b/i;
 const NOT_OPEN = /\b(?:not open|no open|open[- ]access\s*[:=]\s*(?:no|false|n|0))\b/i;
 
@@ -123,7 +76,7 @@ function add(facets: Facets, facet: Facet, value: string, tier: Tier, field: str
 }
 
 /** The facets of one record. Facets of which it says nothing are absent, and then every value stays possible. */
-export function facetsOfRecord(record: BibRecord): Facets {
+export function facetsOfRecord(record: BibRecord, whole = new WholeText(record.title, record.abstract)): Facets {
   const facets: Facets = {};
   for (const text of record.languages) for (const code of languageCodes(text)) add(facets, 'language', code, 'asserted', 'language', text);
   if (facets.language) facets.language.complete = true;
@@ -133,7 +86,7 @@ export function facetsOfRecord(record: BibRecord): Facets {
   }
   // Indexers who give one check tag of a group give all that fit.
   for (const facet of ['age', 'sex', 'species'] as const) if (facets[facet]) facets[facet].complete = true;
-  if (!(facets.age && facets.sex && facets.species)) addWords(facets, record);
+  if (!(facets.age && facets.sex && facets.species)) addWords(facets, whole);
   for (const { vocabulary, term } of record.types) {
     const field = vocabulary === 'medline-subset' ? MEDLINE_SUBSETS[term.toLowerCase()]?.discipline : undefined;
     if (field) add(facets, 'discipline', field, 'venue', 'subset', term);
@@ -144,19 +97,14 @@ export function facetsOfRecord(record: BibRecord): Facets {
 }
 
 /** What the words of title and abstract say, in the order of the table of words. */
-function addWords(facets: Facets, record: BibRecord) {
-  const text = `${record.title}\n${record.abstract}`;
-  const places = wordsIn(text);
-  if (places.size === 0) return;
-  WORDS.forEach(([facet, value, pattern], i) => {
-    const from = places.get(i);
-    if (from === undefined || facets[facet]?.complete) return;
-    pattern.lastIndex = from;
-    const match = pattern.exec(text);
-    if (!match) return;
-    const inTitle = match.index < record.title.length;
+function addWords(facets: Facets, whole: WholeText) {
+  for (const [facet, value, pattern] of FACET_WORDS) {
+    if (!whole.couldMatch(pattern) || facets[facet]?.complete) continue;
+    const match = pattern.exec(whole.text);
+    if (!match) continue;
+    const inTitle = match.index < whole.titleLength;
     add(facets, facet, value, inTitle ? 'strong' : 'weak', inTitle ? 'title' : 'abstract', match[0]);
-  });
+  }
 }
 
 function accessOf(record: BibRecord): { value: (typeof ACCESS_VALUES)[number]; field: string; quote: string } | null {

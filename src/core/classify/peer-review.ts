@@ -99,18 +99,23 @@ export const PEER_REVIEW_TABLE: readonly (readonly (readonly (readonly Mask[])[]
   ),
 );
 
-/** Works fall into few combinations, so each is worked out once. */
-const WORKED_OUT = new Map<number, Mask>();
+/** Works fall into few combinations, so each is worked out once: by publication types, then by all the rest in one small number. */
+const WORKED_OUT = new Map<Mask, Map<number, Mask>>();
 
 /** The peer-review values that any possible pair of source type and publication type allows. */
 export function peerReviewOf(sources: Mask, publications: Mask, venue: VenueState, press: PressState = 'unknown'): Mask {
   const [v, p] = [VENUE_STATES.indexOf(venue), PRESS_STATES.indexOf(press)];
-  // 31, 18, 2 and 2 bits: a whole number that is held exactly.
-  const key = ((publications * 2 ** SOURCE_CODES.length + sources) * 4 + v) * 4 + p;
-  let mask = WORKED_OUT.get(key);
+  let known = WORKED_OUT.get(publications);
+  if (!known) {
+    known = new Map();
+    WORKED_OUT.set(publications, known);
+  }
+  // 18, 2 and 2 bits.
+  const key = (sources * 4 + v) * 4 + p;
+  let mask = known.get(key);
   if (mask === undefined) {
     mask = workOut(PEER_REVIEW_TABLE[v]![p]!, sources, publications);
-    WORKED_OUT.set(key, mask);
+    known.set(key, mask);
   }
   return mask;
 }

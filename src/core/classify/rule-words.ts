@@ -1,6 +1,6 @@
 import { CUE_RULES } from './cue-rules';
 import { SHAPE_RULES } from './shape';
-import { USUAL_RULES } from './usual';
+import { USUAL_RULES } from './usual-rules';
 
 /** What rules that are no cues do, in a sentence. */
 const OTHER_RULES: Readonly<Record<string, string>> = {

@@ -80,4 +80,22 @@ export class Scan {
       for (let k = 0; k < here.length; k++) found(here[k]!, i);
     }
   }
+  /**
+   * Notes every owner of every word of which the beginning is found: those up to `last` with their places, as owner and
+   * index of the word's last character, in `hits`; the others by `marks[owner] = 1`.
+   */
+  read(text: string, last: number, hits: number[], marks: Uint8Array): void {
+    const { next, owners, ends } = this;
+    let state = 0;
+    for (let i = 0; i < text.length; i++) {
+      state = next[(state << ROW) | CLASS[text.charCodeAt(i)]!]!;
+      if (ends[state] === 0) continue;
+      const here = owners[state]!;
+      for (let k = 0; k < here.length; k++) {
+        const owner = here[k]!;
+        if (owner > last) marks[owner] = 1;
+        else hits.push(owner, i);
+      }
+    }
+  }
 }

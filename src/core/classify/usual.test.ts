@@ -2,8 +2,9 @@ import type { BibRecord } from '@/core/record';
 import { ALL, axisMask } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
 import { fieldRecords } from '@/testing/field-records';
-import { USUAL_RULES, UsualText, usualClaim, usualInPopular } from './usual';
+import { UsualText, usualClaim, usualInPopular } from './usual';
 import type { UsualRule } from './usual-rule';
+import { USUAL_RULES } from './usual-rules';
 
 /** The same answers by trying every pattern: what the pass over the text must not miss. */
 test('looking for words first never loses one that a rule of what is usual asks for', async () => {

@@ -1,23 +1,10 @@
 import type { BibRecord } from '@/core/record';
 import { ALL, axisMask, type CodedAxis, type Mask } from '@/core/vocabularies';
 import { type Claim, makeClaim } from './claim';
-import { type Prefilter, prefilterOf } from './prefilter';
-import { USUAL_ARTICLES } from './usual-article';
-import { USUAL_DESIGNS } from './usual-design';
-import { USUAL_DESIGNS_TOLD } from './usual-design-told';
 import { USUAL_IN_POPULAR } from './usual-popular';
-import { USUAL_PUBLICATIONS } from './usual-publication';
 import type { UsualRule } from './usual-rule';
-import { USUAL_SOURCES } from './usual-source';
-
-export const USUAL_RULES: readonly UsualRule[] = [
-  ...USUAL_PUBLICATIONS,
-  ...USUAL_ARTICLES,
-  ...USUAL_DESIGNS,
-  ...USUAL_DESIGNS_TOLD,
-  ...USUAL_SOURCES,
-  ...USUAL_IN_POPULAR,
-];
+import { USUAL_RULES } from './usual-rules';
+import { WholeText } from './whole-text';
 
 interface Prepared extends UsualRule {
   outside: Mask;
@@ -35,39 +22,25 @@ export const BOUND_TO_SOURCES: ReadonlyMap<string, Mask> = new Map(
 /** English function words: where none of them stands, the text is in another language, and nothing can be missed in it. */
 const ENGLISH = /\b(?:the|of|and|in|for|with|to|from|a|an|on|by)\b/i;
 
-const ASKED = USUAL_RULES.flatMap((r) => [r.has, r.lacks]).filter((pattern) => pattern !== undefined);
-let filter: Prefilter | null = null;
-
-/** Title and abstract of a record, looked through once for all words that the rules ask for. */
+/** Title and abstract of a record as the rules ask for words in them. */
 export class UsualText {
-  private whole = '';
-  private could: Set<RegExp> | null = null;
-  constructor(readonly record: BibRecord) {}
+  constructor(
+    readonly record: BibRecord,
+    private readonly whole = new WholeText(record.title, record.abstract),
+  ) {}
 
   /** Whether a pattern that a rule asks for matches the title, or title and abstract. */
   has(pattern: RegExp, titleOnly = false): boolean {
-    if (!this.possible().has(pattern)) return false;
+    if (!this.whole.couldMatch(pattern)) return false;
     const { title, abstract } = this.record;
-    return titleOnly ? pattern.test(title) || pattern.test(abstract) : pattern.test(this.whole) || pattern.test(abstract);
+    return pattern.test(titleOnly ? title : this.whole.text) || pattern.test(abstract);
   }
   lacks(pattern: RegExp, titleOnly = false): boolean {
-    return !(this.possible().has(pattern) && pattern.test(titleOnly ? this.record.title : this.whole));
+    return !(this.whole.couldMatch(pattern) && pattern.test(titleOnly ? this.record.title : this.whole.text));
   }
   /** Rules without words to have ask only texts in which words could be missed. */
   isEnglish(): boolean {
-    this.possible();
-    return ENGLISH.test(this.whole);
-  }
-
-  private possible(): Set<RegExp> {
-    if (this.could) return this.could;
-    filter ??= prefilterOf(ASKED.map((pattern, i) => [i, pattern] as const));
-    const could = new Set<RegExp>();
-    for (const i of filter.always) could.add(ASKED[i]!);
-    this.whole = `${this.record.title}\n${this.record.abstract}`;
-    filter.scan.run(this.whole, (i) => could.add(ASKED[i]!));
-    this.could = could;
-    return could;
+    return ENGLISH.test(this.whole.text);
   }
 }
 

@@ -1,0 +1,17 @@
+import { USUAL_ARTICLES } from './usual-article';
+import { USUAL_DESIGNS } from './usual-design';
+import { USUAL_DESIGNS_TOLD } from './usual-design-told';
+import { USUAL_IN_POPULAR } from './usual-popular';
+import { USUAL_PUBLICATIONS } from './usual-publication';
+import type { UsualRule } from './usual-rule';
+import { USUAL_SOURCES } from './usual-source';
+
+/** All rules of what is usual, in the order in which they are asked. */
+export const USUAL_RULES: readonly UsualRule[] = [
+  ...USUAL_PUBLICATIONS,
+  ...USUAL_ARTICLES,
+  ...USUAL_DESIGNS,
+  ...USUAL_DESIGNS_TOLD,
+  ...USUAL_SOURCES,
+  ...USUAL_IN_POPULAR,
+];
