@@ -101,11 +101,11 @@ export const DESIGN_TITLE_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-before-after',
     pattern:
-      /\bbefore[- –](?:and|to)?[- –]?after (?:study|comparison|evaluation)\b|\bpre[- –]?(?:and )?post (?:study|evaluation|intervention|test)\b|\bsingle[- ]arm\b|\buncontrolled (?:trial|study|pilot)\b/i,
-    unless: /\bcontrolled before/i,
+      /\bbefore[- –](?:and|to)?[- –]?after (?:study|comparison|evaluation)\b|\bpre[- –]?(?:and )?post (?:study|evaluation|intervention|test)\b|\bpre-?test[,/ –-]+(?:and )?post-?test\b|\bsingle[- ]arm\b|\buncontrolled (?:trial|study|pilot)\b/i,
+    unless: /\bcontrolled before|\bcontrol group|\brandomi[sz]ed|\bquasi/i,
     sets: { publicationType: study, design: ['before-after'] },
     explain: 'The title names one group measured before and after.',
-    hits: ['New lamps in a call centre: a before-and-after study', 'Single-arm pilot of naps'],
+    hits: ['New lamps in a call centre: a before-and-after study', 'Knots: a pre-test post-test study', 'Single-arm pilot of naps'],
     misses: ['Naps before and after night work', 'A controlled before-and-after study of rosters'],
   }),
   inTitle({

@@ -147,6 +147,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-laboratory',
+    yieldsTo: ['methods-randomised', 'methods-parallel', 'told-randomised', 'methods-interviews', 'methods-survey'],
     pattern:
       /\b(?:laboratory|bench|experimental) (?:\w+ )?(?:study|investigation|tests?|evaluation|experiments?)\b|\b(?:shake[- ]table|wind[- ]tunnel|flume|full-scale|load) tests?\b|\bsynthesis and characteri[sz]ation\b|\bmechanical properties\b|\bcorrosion (?:resistance|behaviou?r)\b|\btensile\b|\bfatigue (?:life|strength|behaviou?r|crack)\b/i,
     unless: new RegExp(

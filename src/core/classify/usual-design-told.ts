@@ -14,6 +14,8 @@ export const USUAL_DESIGNS_TOLD: readonly UsualRule[] = [
     to: RANDOMISED,
     has: words(
       `\\b${PEOPLE}\\b[^.]*(?:\\brandomly (?:assigned|allocated|allotted|divided|split|given|received)|\\b(?:assigned|allocated|allotted|divided)\\b[^.]*(?:\\bat random\\b|\\bsequence\\b|\\benvelopes\\b|\\bby lot\\b|\\bcoin\\b)|\\bas a coin (?:decided|fell)|\\bby (?:the )?(?:toss|flip) of a coin\\b)`,
+      `\\b(?:conducted|performed|undertook|carried out|ran|did) an? (?:[\\w-]+,? ){0,6}randomi[sz]ed\\b`,
+      `\\brandomi[sz]ed,? (?:[\\w-]+,? ){0,3}trial (?:in|of|with|among) [\\d,]+`,
       `\\bdouble-blind\\b[^.]*\\b${PEOPLE}\\b[^.]*\\bor\\b`,
       `\\b${PEOPLE}\\b[^.]*\\breceived\\b[^.]*\\bor (?:an? )?(?:\\w+ )?placebo\\b`,
     ),

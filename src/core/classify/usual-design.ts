@@ -139,6 +139,17 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     misses: ['Four hundred riggers were enrolled in a register of the docks and traced in hospital records for hands.'],
   }),
   usually({
+    id: 'usual-retrospective',
+    axis: 'design',
+    among: ['cohort-prospective', 'cohort-retrospective'],
+    to: ['cohort-retrospective'],
+    has: /\bretrospectiv\w+|\b(?:records|registers?|registr(?:y|ies)|claims|archiv\w+|charts?|certificates)\b/i,
+    lacks: /\bprospectiv\w+|\b(?:enrolled|recruited|baseline|at entry|questionnaires?|we followed)\b/i,
+    explain: 'A cohort that was traced through records, and enrolled by nobody, is retrospective.',
+    hits: ['Riggers hurt between 1980 and 1990 were followed through the register of deaths.'],
+    misses: ['Riggers were recruited and followed through the register of deaths.'],
+  }),
+  usually({
     id: 'usual-cohort-through-records',
     axis: 'design',
     among: [

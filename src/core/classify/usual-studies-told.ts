@@ -139,6 +139,7 @@ export const USUAL_STUDIES_TOLD: readonly UsualRule[] = [
       `\\b${PEOPLE} (?:\\([^)]*\\) )?(?:were|was) (?:tested|measured|assessed|surveyed|asked|weighed) (?:each|every) (?:spring|summer|autumn|winter|year|term|month)\\b`,
       '\\bcross-lagged\\b|\\bgrowth curve\\b|\\bthree-year follow-up\\b|\\bbirth cohort\\b',
       '\\bpredict(?:s|ed) later\\b',
+      '\\bat (?:\\d+|\\w+) (?:weeks|months|years)\\b[^.]*[.;,] [^.]*\\b(?:was|were) (?:\\w+ )?(?:assessed|measured|tested|rated|recorded) (?:again )?at (?:\\d+|\\w+) (?:weeks|months|years)\\b',
       '\\bthe same [\\d,]+ (?:\\w+ )?\\w+ (?:\\w+ ){1,3}[^.]*\\bat [\\w-]+(?:, [\\w-]+)? and (?:at )?[\\w-]+',
       '\\b(?:did so|asked|tested|measured|seen|completed (?:it|them)|answered) again (?:after|at|in)\\b[^.]*\\b(?:years|months|\\d{4})\\b',
       '\\b(?:two|three|four|five|six|seven|eight|nine|ten|\\d+) waves of\\b|\\btrajectories of\\b[^.]*\\b(?:after|from|over)\\b',

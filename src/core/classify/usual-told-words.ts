@@ -14,7 +14,7 @@ export const GROUPS =
 export const ANIMALS =
   '(?:mice|mouse|rats?|hamsters?|rabbits?|guinea pigs?|zebrafish|chicks?|hens?|piglets?|pigs?|mussels|oysters|crabs|shrimps?|snails|urchins|lambs?|calves|goats|ewes|trout|salmon|carp|tadpoles|quail|ferrets?|macaques?|marmosets?|drosophila|nematodes?|bees|beetles|larvae)';
 export const CELLS =
-  '(?:cells?|cell lines?|monolayers?|organoids?|spheroids?|explants?|fibroblasts|keratinocytes|hepatocytes|myocytes|neurons|macrophages|lymphocytes|platelets|bacteri\\w+|strains?|isolates|biofilms?|yeasts?|enzymes?|proteins?|membranes?|tissue slices)';
+  '(?:cells?|cell lines?|\\w+(?:ocytes|blasts|clasts)|monolayers?|organoids?|spheroids?|explants?|fibroblasts|keratinocytes|hepatocytes|myocytes|neurons|macrophages|lymphocytes|platelets|bacteri\\w+|strains?|isolates|biofilms?|yeasts?|enzymes?|proteins?|membranes?|tissue slices)';
 export const LATER =
   '\\bfollow(?:ed|ing up|-ups?| up)\\b|\\blater\\b|\\bafterwards\\b|\\bwaves?\\b|\\blongitudinal\\w*|\\bcohorts?\\b|\\bbefore and (?:\\w+ )?after\\b|\\bpre-?test|\\bpost-?test|\\bbaseline\\b|\\bannually\\b|\\beach (?:year|spring|autumn|month)\\b|\\bhazard\\b|\\bperson-years\\b|\\bover time\\b|\\bagain\\b|\\bthe same [\\d,]+|\\bafter (?:[\\w-]+ )?(?:months|years|weeks)\\b|\\bat (?:\\w+) (?:months|years)\\b|\\bat [\\w-]+, [\\w-]+ and [\\w-]+(?: years)?\\b|\\btrajector\\w+|\\bpanel\\b';
 export const TALK =
@@ -22,7 +22,7 @@ export const TALK =
 export const COUNTED =
   '\\d ?%|\\bper cent\\b|\\bmean\\b|\\bodds\\b|\\bregression\\b|\\bcorrelat|\\bquestionnaires?\\b|\\bsurvey\\w*|\\bscores?\\b|\\bprevalence\\b|\\bmeasured\\b|\\b(?:p|r) ?[<=] ?-?0?\\.';
 export const COMPUTED =
-  '\\bsimulat\\w+|\\bfinite[- ]elements?\\b|\\bnumerical(?:ly)?\\b|\\bmodel (?:was|is) (?:run|built|solved|calibrated|fitted|coupled|used)|\\bcomputational fluid\\b|\\bagent-based\\b|\\bMonte Carlo\\b|\\bdigital twin\\b|\\bmultibody model\\b|\\bmodel of\\b[^.]*\\b(?:was|is) (?:calibrated|run)\\b';
+  '\\bsimulat(?:e|es|ed|ions?|ing|or|ors)\\b(?! (?:training|patients?|wards?|clinics?|scenarios?|exercises?|teaching|learning|sessions?|based))(?!-based)|\\bfinite[- ]elements?\\b|\\bnumerical(?:ly)?\\b|\\bmodel (?:was|is) (?:run|built|solved|calibrated|fitted|coupled|used)|\\bcomputational fluid\\b|\\bagent-based\\b|\\bMonte Carlo\\b|\\bdigital twin\\b|\\bmultibody model\\b|\\bmodel of\\b[^.]*\\b(?:was|is) (?:calibrated|run)\\b';
 
 export const words = (...parts: string[]): RegExp => new RegExp(parts.join('|'), 'i');
 export const told = (r: Omit<UsualRule<'design'>, 'axis' | 'among' | 'research'>): UsualRule =>
