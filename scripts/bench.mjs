@@ -1,6 +1,6 @@
 /** npm run bench [-- reading|importing|slice]: measures on a throw-away database of its own. */
 import { join } from 'node:path';
-import { runTypeScript, TSX } from './application.mjs';
+import { runTypeScript, TSX, WORKER_MEMORY } from './application.mjs';
 import { findPostgres, startPostgres } from './postgres.mjs';
 import { checkNode, ensurePackages, ensurePostgres, main, ROOT, run } from './system.mjs';
 
@@ -17,7 +17,7 @@ await main(async () => {
   });
   try {
     runTypeScript('src/db/migrate.ts', ['up'], { DATABASE_URL: database.url });
-    run(process.execPath, [...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
+    run(process.execPath, [...WORKER_MEMORY, ...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
       stdio: 'inherit',
       env: { ...process.env, DATABASE_URL: database.url },
     });

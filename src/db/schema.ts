@@ -1,5 +1,5 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { EvidenceScheme, Flag, RecordClaims, Tier, WorkAxis, WorkCause } from '@/core/classify';
+import type { EvidenceScheme, Flag, PackedClaims, Tier, WorkAxis, WorkCause } from '@/core/classify';
 import type { DecisionVerdict, Quota } from '@/core/flow';
 import type { Format } from '@/core/formats';
 import type { LinkType, MergedField, MergeKeys } from '@/core/merge';
@@ -170,7 +170,7 @@ export const RecordClaimsRow = defineEntity({
     recordNo: p.integer().primary(),
     /** Rules and database scope that the document was derived with. */
     ruleSet: p.string().length(80),
-    doc: p.json<RecordClaims>().columnType('json'),
+    doc: p.json<PackedClaims>().columnType('json'),
     /** Terms that no table and no map knows; a copy of the document's, to be counted. */
     unmapped: p.json<string[]>(),
     /** Keys of the type terms that the record carries: what a database's map can bear on. */

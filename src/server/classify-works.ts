@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Classification, FLAGS, type LevelTable, type RecordClaims, type WorkCause } from '@/core/classify';
+import { type Classification, FLAGS, type LevelTable, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
 import { axisValues, type Columns, copyRow, emptyColumns, MASK_AXES, type MaskAxis, setRow } from '@/core/sieve';
@@ -126,11 +126,11 @@ async function readMembers(tx: EntityManager, reviewId: string, records: readonl
     'select no, database_id, stable_name, item from record where review_id = ? and no = any(?::int[])',
     wanted,
   );
-  const claims = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
+  const claims = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(
     'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
     wanted,
   );
-  const docs = new Map(claims.map((c) => [c.record_no, c.doc]));
+  const docs = new Map(claims.map((c) => [c.record_no, unpackClaims(c.doc)]));
   return new Map(rows.map((r) => [r.no, { ...r, doc: docs.get(r.no)! }]));
 }
 

@@ -1,4 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { packClaims } from '@/core/classify';
 import { MERGE_RULES, type MergeKeys, mergeKeys } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
 import { copyRows } from '@/db/copy';
@@ -54,7 +55,7 @@ export async function deriveRecords(
       if (!row.keys) fresh.push([row.no, MERGE_RULES, keys]);
       if (outdated(row)) {
         const { no, rule_set, doc, unmapped, terms } = derivedClaims(scopes, row.database_id, row.no, items.get(row.no)!);
-        claims.push([no, rule_set, doc, unmapped, terms]);
+        claims.push([no, rule_set, packClaims(doc), unmapped, terms]);
       }
     }
     if (claims.length) await copyRows(tx, 'fresh_claims', ['record_no', 'rule_set', 'doc', 'unmapped', 'terms'], [claims]);

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { RecordClaims } from '@/core/classify';
+import { type PackedClaims, unpackClaims } from '@/core/classify';
 import { emptyColumns, setRow } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { Review, SourceDatabase } from '@/db/schema';
@@ -150,12 +150,12 @@ async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembe
     'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
     [reviewId, `{${all.join(',')}}`],
   );
-  const docs = await tx.execute<{ record_no: number; doc: RecordClaims }[]>(
+  const docs = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(
     'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
     [reviewId, `{${(old.length ? all.filter((no) => !stale.has(no)) : all).join(',')}}`],
   );
   const items = await readItems(tx, reviewId, old);
-  const claims = new Map(docs.map((d) => [d.record_no, d.doc]));
+  const claims = new Map(docs.map((d) => [d.record_no, unpackClaims(d.doc)]));
   const derived = old.map((no) => stale.derive(no, items.get(no)!));
   for (const d of derived) claims.set(d.no, d.doc);
   return { works, derived, read: new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }])) };

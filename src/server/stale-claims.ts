@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { claimsOfRecord, type RecordClaims, termKeysOf } from '@/core/classify';
+import { claimsOfRecord, packClaims, type RecordClaims, termKeysOf } from '@/core/classify';
 import type { BibRecord } from '@/core/record';
 import { runBound } from '@/db/client';
 import type { SourceDatabase } from '@/db/schema';
@@ -53,6 +53,6 @@ export async function writeClaims(tx: EntityManager, reviewId: string, derived: 
     tx,
     `update record_claims c set rule_set = f.rule_set, doc = f.doc, unmapped = f.unmapped
      from json_to_recordset($1::json) as f(no int, rule_set text, doc json, unmapped jsonb) where c.review_id = $2 and c.record_no = f.no`,
-    [JSON.stringify(derived), reviewId],
+    [JSON.stringify(derived.map((d) => ({ ...d, doc: packClaims(d.doc) }))), reviewId],
   );
 }

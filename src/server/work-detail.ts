@@ -1,4 +1,4 @@
-import type { Classification, EvidenceScheme, WorkCause } from '@/core/classify';
+import { type Classification, type EvidenceScheme, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
 import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
@@ -69,7 +69,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const work = await ctx.em.findOne(Work, { reviewId, no: workNo });
   if (index === undefined || !work) throw new NotFound('There is no such work.');
   const databases = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d]));
-  const rows = await ctx.em.execute<Row[]>(
+  const stored = await ctx.em.execute<(Omit<Row, 'doc'> & { doc: PackedClaims })[]>(
     `select r.no, r.database_id, r.stable_name, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
      join record r on r.review_id = m.review_id and r.no = m.record_no
      join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
@@ -77,6 +77,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
      where m.review_id = ? and m.active and m.work_no = ? order by r.no`,
     [reviewId, workNo],
   );
+  const rows: Row[] = stored.map((r) => ({ ...r, doc: unpackClaims(r.doc) }));
   const records = rows.map((r) => {
     const database = databases.get(r.database_id ?? '');
     return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };

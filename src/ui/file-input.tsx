@@ -1,7 +1,7 @@
-import type { Ref } from 'react';
+import { type RefObject, useCallback, useEffect, useRef } from 'react';
 
 interface FileInputProps {
-  ref: Ref<HTMLInputElement>;
+  ref: RefObject<HTMLInputElement | null>;
   label: string;
   accept?: string;
   multiple?: boolean;
@@ -10,19 +10,23 @@ interface FileInputProps {
 
 /** The browser's own file input, out of sight: a button opens it. The same file can be chosen again. */
 export function FileInput({ ref, label, accept, multiple = false, onFiles }: FileInputProps) {
-  return (
-    <input
-      ref={ref}
-      type="file"
-      hidden
-      multiple={multiple}
-      aria-label={label}
-      accept={accept}
-      onChange={(e) => {
-        const files = [...(e.target.files ?? [])];
-        if (files.length) onFiles(files);
-        e.target.value = '';
-      }}
-    />
+  const latest = useRef(onFiles);
+  useEffect(() => {
+    latest.current = onFiles;
+  });
+  const place = useCallback(
+    (node: HTMLInputElement | null) => {
+      ref.current = node;
+      if (!node) return;
+      // Not through React: while a person is choosing, the screen may give this input's place to another, and what is
+      // then chosen must still arrive.
+      node.onchange = () => {
+        const files = [...(node.files ?? [])];
+        if (files.length) latest.current(files);
+        node.value = '';
+      };
+    },
+    [ref],
   );
+  return <input ref={place} type="file" hidden multiple={multiple} aria-label={label} accept={accept} />;
 }

@@ -37,11 +37,23 @@ export const ATTRIBUTE_WORDS: Readonly<Record<Attribute, string>> = {
 /** What may be stated of a venue: of the one an item stands in, or, by a database, of all journals in it. */
 export const VENUE_FACTS = ['refereed', 'not-refereed', 'refereed-if-a-journal'] as const;
 
+/** The order is that of stored numbers: add at the end. */
+export const CLAIM_AXES = [
+  'sourceType',
+  'publicationType',
+  'peerReview',
+  'design',
+  'attribute',
+  'includes',
+  'venue',
+  'press',
+  'level',
+] as const satisfies readonly (CodedAxis | 'attribute' | 'includes' | 'venue' | 'press' | 'level')[];
 /**
  * What a claim speaks of: an axis, or the level when a person moved it; a fact about the design; the designs that a review includes (a mask of designs); the
  * venue (a mask of VENUE_FACTS) or the press (a mask of PRESS_KINDS) that an item stands in.
  */
-export type ClaimAxis = CodedAxis | 'attribute' | 'includes' | 'venue' | 'press' | 'level';
+export type ClaimAxis = (typeof CLAIM_AXES)[number];
 
 /** Something one record says about one axis of its work: the values it still allows, and the words it rests on. */
 export interface Claim {

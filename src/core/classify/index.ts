@@ -10,6 +10,7 @@ export * from './explain';
 export { FACET_NAMES, FACETS } from './facet-words';
 export * from './facets';
 export { languageName } from './languages';
+export * from './packed-claims';
 export * from './record-of-work';
 export type { AxisResult } from './resolve';
 export { ruleWords } from './rule-words';
