@@ -78,6 +78,9 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const publicationType = onAxis(claims, 'publicationType');
   claims.push(...designClaims(publicationType));
   const design = onAxis(claims, 'design');
+  // What a protocol or a comment tells of a design is its subject: no disagreement with what it is.
+  if (designsOfPublication(publicationType.stated.mask) !== null)
+    design.dissents = design.dissents.filter((i) => STATED_TIERS.includes(claims[i]!.tier));
   const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
   for (const c of claims) {

@@ -28,6 +28,8 @@ export const told = (rule: Omit<CueRule, 'tier' | 'zones'> & Partial<Pick<CueRul
   unless: MENTION,
   ...rule,
 });
+/** The same for designs only: not asked of a text that names its design. */
+export const toldDesign = (rule: Parameters<typeof told>[0]): CueRule => told({ ...rule, told: true });
 export const heading = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'weak', zones: ['heading'], ...rule });
 export const inVenue = (rule: Omit<CueRule, 'tier' | 'zones'>): CueRule => ({ tier: 'strong', zones: ['venue'], ...rule });
 export const inNote = (rule: Omit<CueRule, 'tier' | 'zones'> & Partial<Pick<CueRule, 'tier'>>): CueRule => ({

@@ -23,6 +23,8 @@ export interface CueRule {
   readonly attribute?: Attribute;
   /** Designs that a review includes. */
   readonly includes?: readonly Design[];
+  /** It describes a design without naming it, and is not asked where the text itself names one. */
+  readonly told?: true;
   /** Rules that, when they fire anywhere in the record, take this one's claims away: what it saw belongs to what they saw. */
   readonly yieldsTo?: readonly string[];
   /** Says what kind of press published it. */

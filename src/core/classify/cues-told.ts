@@ -1,5 +1,5 @@
 import { COHORTS, OBSERVATIONAL, RANDOMISED } from '@/core/vocabularies';
-import { ABOUT, inTitle, MENTION, study, told } from './cue-helpers';
+import { ABOUT, inTitle, MENTION, study, toldDesign } from './cue-helpers';
 import type { CueRule } from './cue-rule';
 
 const LOOKED_FOR = /\bsearch(?:ed|es|ing)?\b/i;
@@ -8,7 +8,7 @@ const PEOPLE =
 
 /** Designs that a text tells rather than names: how people were allotted, asked, traced or compared. */
 export const TOLD_CUES: readonly CueRule[] = [
-  told({
+  toldDesign({
     id: 'told-randomised',
     pattern:
       /\b(?:drew|drawing|opened) (?:\w+ ){0,3}(?:lots|envelopes)\b|\b(?:chosen|picked|allotted|selected|put|placed|allocated|assigned|divided|sent|given|told)\b[^.]{0,40}\b(?:by lot|at random)\b[^.]*\b(?:to|at|in|into|on|or)\b|\b(?:toss(?:ed|ing)?(?: of)?|flip(?:ped|ping)?(?: of)?) (?:a|the) coin\b|\bby the toss of a coin\b|\bas a coin (?:decided|fell)\b|\brandomly (?:saw|read|heard|received|got|drank|watched|wore|viewed|tasted|were shown|were given)\b/i,
@@ -25,7 +25,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     ],
     misses: ['Households were chosen at random in every street.', 'Clerks were put at a low or a high desk.'],
   }),
-  told({
+  toldDesign({
     id: 'told-cluster-randomised',
     pattern:
       /\b(?:wards|units|sites|hospitals|clusters|plants|depots|homes|schools|classes|practices|factories|workplaces|villages|clinics|offices|libraries)\b[^.]*\b(?:chosen|picked|allotted|selected|allocated|assigned|drawn|put)\b[^.]{0,30}\b(?:by lot|at random|by the toss of a coin|by tossing a coin)\b/i,
@@ -48,7 +48,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Quiet hours: ten wards assigned at random'],
     misses: ['Quiet hours in ten wards'],
   }),
-  told({
+  toldDesign({
     id: 'told-decided-by-others',
     pattern:
       /\bas (?:the |their )?(?:\w+ ){0,2}(?:teachers?|managers?|heads?|staff|doctors?|clinicians?|matrons?|employers?|surgeons?|owners?|parents) (?:decided|chose|preferred|wished|saw fit)\b|\b(?:one|the first) (?:class|ward|group|school|village|clinic|crew)\b[^.]*\bthe (?:other|second|parallel)\b|\b(?:chose|could choose) (?:for themselves )?(?:which|whether|between)\b[^.]*\b(?:group|arm|course|training|treatment|version)\b|\bwhichever (?:their|the|they) \w+/i,
@@ -58,7 +58,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['One ward had the new rounds and the other kept the old.', 'Crews used either lamp, as the managers decided.'],
     misses: ['One ward had the new rounds, chosen by tossing a coin, and the other kept the old.'],
   }),
-  told({
+  toldDesign({
     id: 'told-before-after',
     yieldsTo: ['told-randomised'],
     pattern:
@@ -69,7 +69,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Falls were counted for a month before the rails came in and for a month afterwards.'],
     misses: ['Falls were counted before dawn.', 'Sleep was recorded before and after in each random group.'],
   }),
-  told({
+  toldDesign({
     id: 'told-case-control',
     pattern: new RegExp(
       `\\b(?:\\d+|\\w+) \\w+ with\\b[^.]*\\band (?:\\d+ )?\\w+ without (?:one|it|any)\\b[^.]*\\b(?:same|similar|matched)\\b|\\b${PEOPLE} with\\b[^.]*\\band\\b[^.]*\\b(?:without|free of|who had not|who did not)\\b[^.]*\\bmatched\\b|\\b\\d+ ${PEOPLE} with\\b[^.]*\\band (?:of |from )?[\\d,]+ (?:\\w+ ){0,2}${PEOPLE}\\b[^.]*\\bmatched\\b|\\bmatched\\b[^.]*\\b${PEOPLE} without\\b|\\bcases and (?:\\w+ ){0,3}(?:controls|neighbours|siblings)\\b|\\bfor (?:each|every) case\\b[^.]*\\b(?:control|neighbour|sibling|person|people)`,
@@ -84,7 +84,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     ],
     misses: ['People with gout were asked what they drank.'],
   }),
-  told({
+  toldDesign({
     id: 'told-test-against-reference',
     zones: ['abstract'],
     pattern:
@@ -95,7 +95,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Taking culture as the reference, the strip found nine of ten infections.', 'Sensitivity was 91% and specificity 84%.'],
     misses: ['The strip was blue when wet.', 'The classifier made false positives in images of people.'],
   }),
-  told({
+  toldDesign({
     id: 'told-asked-once',
     pattern:
       /\b(?:forms?|questionnaires?|surveys?|postcards?|question sheets?) (?:was|were) (?:sent|posted|mailed|handed|given|e-?mailed) (?:out )?to\b|\b\d[\d,]* (?:of (?:the )?\d[\d,]* )?(?:answered|replied|responded|sent it back|returned (?:it|them|the form|the questionnaire))\b|\bcompleted by (?:\w+ )?\d[\d,]*\b|\bresponse rate\b|\b(?:asked|questioned|visited) once\b/i,
@@ -108,7 +108,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['A form was sent to every pilot in May; 410 sent it back.', 'The scale was completed by 300 pilots.'],
     misses: ['A form was sent to every pilot in May and again a year later.'],
   }),
-  told({
+  toldDesign({
     id: 'told-followed-by-turns',
     pattern:
       /\b(?:filled in|completed|answered|measured|weighed|tested|seen|examined|visited|questioned|rang|kept a diary)\b[^.]*\b(?:every|each|once a|twice a) (?:\w+ )?(?:month|year|week|quarter|spring|summer|autumn|winter|term)s?\b[^.]*\b(?:for|over) (?:\w+ )?(?:months|years)\b/i,
@@ -118,7 +118,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Divers (n = 60) completed a memory test every year for nine years.'],
     misses: ['Divers completed a memory test.', 'Rats were weighed every week for two months.'],
   }),
-  told({
+  toldDesign({
     id: 'told-traced',
     pattern:
       /\b(?:were|was) traced (?:in|through|to|until)\b|\b(?:identified|found|taken) (?:in|from|through) (?:the |a )?(?:\w+ ){0,3}(?:register|registry|records?)\b[^.]*\b(?:linked|followed|through|until)\b|\b(?:treated|admitted|born|employed|registered|baptised|operated on|diagnosed|enrolled) (?:\w+ ){0,6}between \d{4} and \d{4}\b[^.]*\b(?:traced|followed|linked|until|death)\b/i,
@@ -131,7 +131,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     ],
     misses: ['The manuscripts were traced to one workshop.'],
   }),
-  told({
+  toldDesign({
     id: 'told-materials',
     yieldsTo: ['title-experimental-and-computed'],
     pattern:
@@ -142,7 +142,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Nine ropes were soaked for a week and pulled until they broke.'],
     misses: ['Ropes were sold by the yard.'],
   }),
-  told({
+  toldDesign({
     id: 'told-animals',
     pattern:
       /\b(?:mussels|oysters|crabs|shrimps?|snails|worms|bees|beetles|mosquitoes|larvae|fish|salmon|pigs|sheep|goats|cattle|cows|horses|chicks|quail|ducks|frogs|lizards)\b[^.]*\b(?:were|was) (?:\w+ )?(?:kept|housed|exposed|fed|reared|injected|dosed|caged|raised|bred|starved)\b/i,
@@ -152,7 +152,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Crabs were kept for a week in water of three temperatures.'],
     misses: ['Sheep were kept by most households of the village.'],
   }),
-  told({
+  toldDesign({
     id: 'told-computed',
     pattern:
       /\b(?:is|are|was|were) (?:computed|calculated|solved|predicted) (?:with|by|using) (?:an? |the )?(?:\w+[- ]){0,3}(?:scheme|solver|code|equations?|elements?)\b|\bfinite[- ](?:volume|difference)s?\b|\bboundary[- ]elements?\b|\blarge[- ]eddy\b/i,
@@ -161,7 +161,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['The waves are computed with a finite volume scheme.'],
     misses: ['Odds ratios were calculated with logistic regression.'],
   }),
-  told({
+  toldDesign({
     id: 'told-measured-again',
     pattern:
       /\b(?:measures?|scales?|questionnaires?|tests?|interview) (?:\w+ )?at (?:entry|baseline|enrolment|birth|the start|admission)\b[^.]*\b(?:later|follow-up|afterwards)\b|\b(?:two|three|four|five)-wave\b/i,
@@ -199,7 +199,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['Why sailors retire: a survey and interviews'],
     misses: ['Interviews with sailors'],
   }),
-  told({
+  toldDesign({
     id: 'told-survey-then-interviews',
     zones: ['abstract'],
     pattern:
@@ -224,7 +224,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['A woman of 40 came to the clinic with a swollen hand.', 'A diver collapsed on the pier.'],
     misses: ['A nurse is on duty at night.', 'A woman of 40 can expect to live to 84.'],
   },
-  told({
+  toldDesign({
     id: 'told-notes-of-several',
     pattern: new RegExp(
       `\\b(?:notes|records|files|charts|histories) of (?:(?:all|the) )?(?:[\\w-]+ ){0,3}(?:divers|${PEOPLE.slice(3, -1)})\\b[^.]*\\b(?:summed up|summari[sz]ed|described|examined|analy[sz]ed|read|reviewed|gone through|went through|looked through)\\b`,
@@ -258,7 +258,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['A fall avoided by rails cost 900 crowns.', 'The cost per infection prevented was low.'],
     misses: ['Costs were met by the clinic.'],
   },
-  told({
+  toldDesign({
     id: 'told-score-made',
     zones: ['abstract'],
     pattern:
@@ -268,7 +268,7 @@ export const TOLD_CUES: readonly CueRule[] = [
     hits: ['A score was built in 900 patients and tried out in 400 others (c-statistic 0.71).'],
     misses: ['The score was played twice.'],
   }),
-  told({
+  toldDesign({
     id: 'told-put-at-random-persons',
     pattern: new RegExp(
       `\\b${PEOPLE}\\b[^.]*\\b(?:put|placed|chosen|allotted|assigned|sent|drew)\\b[^.]*\\b(?:at random|by lot|envelopes|lots)\\b`,

@@ -1,5 +1,5 @@
 import { PRESS_KINDS } from '@/core/venues';
-import { ALL, axisMask, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
+import { ALL, axisMask, bitCount, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
 import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
 import { MENTIONED } from './cue-helpers';
 import type { CueRule, Zone } from './cue-rule';
@@ -87,14 +87,32 @@ export function findCues(texts: CueTexts, whole = new WholeText(texts.title, tex
   const title = calm(texts.title);
   const inTitle = new Hits(whole.hits).upTo(0, whole.titleLength, always.title);
   for (const i of inTitle) if (rules[i]?.rule.zones.includes('title')) apply(i, 'title', title, 0, found);
-  if (texts.abstract) inAbstract(texts.abstract, whole, found);
+  const later: Later[] = [];
+  if (texts.abstract) inAbstract(texts.abstract, whole, found, later);
   inHeadings(texts.headings, found);
   if (texts.container) {
     const venue = calm(texts.container);
     for (const i of candidatesIn(venue, 'venue')) apply(i, 'venue', venue, 0, found);
   }
   for (const note of texts.notes) for (const i of candidatesIn(note, 'note')) apply(i, 'note', note, 0, found);
+  if (later.length > 0 && !namesDesign(found.claims))
+    for (const { rule, text, start } of later) apply(rule, 'abstract', text, start, found);
   return withoutYielding(found);
+}
+
+/** A rule to be asked of a sentence once the whole text is read. */
+interface Later {
+  rule: number;
+  text: string;
+  start: number;
+}
+
+/** Whether title or abstract name one design, so that nothing else in them need tell it. */
+function namesDesign(claims: readonly Claim[]): boolean {
+  let mask = ALL.design;
+  for (const c of claims)
+    if (c.axis === 'design' && c.tier !== 'weak' && (c.field === 'title' || c.field === 'abstract')) mask = (mask & c.mask) >>> 0;
+  return bitCount(mask) === 1;
 }
 
 /** Drops what belongs to a rule that fired elsewhere; its words stay visible as looked at and set aside. */
@@ -172,7 +190,7 @@ function inHeadings(headings: readonly string[], found: CueFindings) {
   }
 }
 
-function inAbstract(abstract: string, whole: WholeText, found: CueFindings) {
+function inAbstract(abstract: string, whole: WholeText, found: CueFindings, later: Later[]) {
   const { rules, always } = ready();
   const mentioned = rules.length;
   const hits = new Hits(whole.hits);
@@ -180,15 +198,19 @@ function inAbstract(abstract: string, whole: WholeText, found: CueFindings) {
   for (const { text, start, section } of sentencesOf(abstract)) {
     let likeMethods: boolean | null = null;
     for (const i of hits.upTo(before + start, before + start + text.length, always.abstract)) {
-      const zones = i === mentioned ? null : rules[i]!.rule.zones;
+      const rule = i === mentioned ? null : rules[i]!.rule;
+      const zones = rule?.zones;
       if (zones?.includes('abstract') || (section === 'results' && zones?.includes('results'))) {
-        apply(i, 'abstract', text, start, found);
+        if (rule?.told) later.push({ rule: i, text, start });
+        else apply(i, 'abstract', text, start, found);
         continue;
       }
       if (zones && !zones.includes('methods')) continue;
       // In a text without labels, a sentence that reads like methods is taken for methods.
       likeMethods ??= section === 'methods' || (section === 'unlabelled' && readsLikeMethods(text));
-      if (zones && likeMethods) apply(i, 'abstract', text, start, found);
+      if (rule?.told) {
+        if (likeMethods) later.push({ rule: i, text, start });
+      } else if (zones && likeMethods) apply(i, 'abstract', text, start, found);
       else if (!zones && !likeMethods) setAsideDesigns(text, start, found);
     }
   }

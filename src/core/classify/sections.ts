@@ -124,17 +124,21 @@ const LONGEST_ABBREVIATION = 6;
 /** A capital, a digit, an opening quotation mark or bracket. */
 const opens = (c: number): boolean => (c >= 65 && c <= 90) || (c >= 48 && c <= 57) || c === 34 || c === 0x201c || c === 40;
 
+/** A stop before white space, or the end of a line. */
+const STOP = /[.!?](?=\s)|\n/g;
+
 /** Where sentences begin: at the text's beginning, after a stop and white space before a capital, and on a new line. */
 function startsOf(text: string): number[] {
   const starts = [0];
   let last = 0;
-  for (let i = 0; i < text.length - 1; i++) {
-    const c = text.charCodeAt(i);
-    const stop = c === 46 || c === 33 || c === 63;
-    if ((!stop && c !== 10) || (stop && !isBlank(text.charCodeAt(i + 1)))) continue;
+  STOP.lastIndex = 0;
+  while (STOP.test(text)) {
+    const i = STOP.lastIndex - 1;
     let next = i + 1;
     while (next < text.length && isBlank(text.charCodeAt(next))) next++;
-    if (next >= text.length || (stop && (!opens(text.charCodeAt(next)) || isAbbreviated(text, i)))) continue;
+    if (next >= text.length) break;
+    const stop = text.charCodeAt(i) !== 10;
+    if (stop && (!opens(text.charCodeAt(next)) || isAbbreviated(text, i))) continue;
     if (last !== next) starts.push(next);
     last = next;
   }
