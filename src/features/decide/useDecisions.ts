@@ -98,9 +98,10 @@ export function useDecisions({ reviewId, queue, set, open, changed, stored }: Op
 
   /** @param shown the work, when it is the one on the screen */
   async function undo(no: number, shown: WorkDetail | null) {
+    // At once, so that the next key already means this work and not the one that was on the screen.
+    open(no);
     if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no))))) return;
     if (last.current === no) last.current = null;
-    open(no);
     const { title } = (await fetchWork(reviewId, no)).shown;
     toast(`${DONE_WORDS.undo}: ${title.slice(0, 70)}`);
   }
