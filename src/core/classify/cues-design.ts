@@ -2,19 +2,6 @@ import { COHORTS, RANDOMISED } from '@/core/vocabularies';
 import { ABOUT, BESIDE_A_TRIAL, inTitle, study } from './cue-helpers';
 import type { CueRule } from './cue-rule';
 
-/** Rules that say what an item is although its methods tell of an allocation at random: of animals, or in the trial it stands beside. */
-const _BESIDE_ALLOCATION = [
-  'title-animal',
-  'methods-animal',
-  'heading-animal-models',
-  'title-economic-evaluation',
-  'title-secondary-analysis',
-  'title-process-evaluation',
-  'title-qualitative',
-  'title-baseline-of-trial',
-  'abstract-will-be',
-] as const;
-
 /** Designs of studies that a title names. */
 export const DESIGN_TITLE_CUES: readonly CueRule[] = [
   inTitle({

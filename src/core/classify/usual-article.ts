@@ -1,4 +1,4 @@
-import { ARTICLES, EDITORIAL_MATTER, NOTICES } from '@/core/vocabularies';
+import { ARTICLES, PERIODICAL_ITEMS } from '@/core/vocabularies';
 import { pageCount } from './shape';
 import { isPeriodical, REVIEW_WORDS, type UsualRule, usually } from './usual-rule';
 
@@ -7,16 +7,7 @@ export const USUAL_ARTICLES: readonly UsualRule[] = [
   usually({
     id: 'usual-one-patient',
     axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      ...EDITORIAL_MATTER,
-      ...NOTICES,
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'other',
-    ],
+    among: PERIODICAL_ITEMS,
     to: ['case-report'],
     has: /\b(?:an?|this) (?:\w+ )?\d{1,3}[- ]year[- ]old (?!\w+s\b)\w+/i,
     lacks:
@@ -29,18 +20,7 @@ export const USUAL_ARTICLES: readonly UsualRule[] = [
   usually({
     id: 'usual-book-review',
     axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      ...EDITORIAL_MATTER,
-      ...NOTICES,
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'other',
-      'book',
-      'book-chapter',
-    ],
+    among: [...PERIODICAL_ITEMS, 'book', 'book-chapter'],
     to: ['book-review'],
     has: /\bthis (?:\w+ )?(?:volume|book|monograph|biography) (?:gathers|offers|is|brings|collects|tells|shows|will|deserves|has)\b|\b(?:the|its|her|his) (?:book|volume|author|pages|drawings|prose|chapters)\b[^.]*\b(?:is best|justif\w+|disappoints?|succeeds?|delights?|reads well|knows|are thin|useful|readable|the price)\b/i,
     lacks: /\b(?:this (?:article|paper|essay|study)|we (?:\w+ly )?\w+ed|results|participants)\b/i,
@@ -112,16 +92,7 @@ export const USUAL_ARTICLES: readonly UsualRule[] = [
   usually({
     id: 'usual-article-with-abstract',
     axis: 'publicationType',
-    among: [
-      ...ARTICLES,
-      ...EDITORIAL_MATTER,
-      ...NOTICES,
-      'conference-paper',
-      'conference-abstract',
-      'dataset',
-      'evidence-summary',
-      'other',
-    ],
+    among: PERIODICAL_ITEMS,
     to: ['research-article'],
     has: /\bsimulations?\b[^.]*\bshows?\b|\b(?:was|were|wore|kept|gave|made|held|found|took|did|had)\b|\b(?:shows?|suggests?|finds?) that\b|\b(?:is|are) (?:\w+ly )?(?:used to|formulated|reconstructed|modelled|quantified|classified|catalogued|transcribed|dated|coded|mapped|chosen|built|presented|introduced|proposed|developed|validated|demonstrated|evaluated|shown|proved|proven|given|established|estimated|traced|computed|derived|compared|tested|found)\b|\b(?:we|I) (?:\w+ly )?(?:[\w-]{2,}ed|show|find|argue|propose|derive|prove|estimate|compare|use|train|derive|trace|test|drew|built)\b|\b(?:estimates|analyses|tests|data|measurements) (?:\w+ )?(?:show|suggest|indicate|give)\b|\b(?:filled in|learned|fell|rose|grew|doubled|halved|differed|agreed|improved|increased|decreased|declined|reached|gained|survived|predicted)\b|\bresults\b/i,
     lacks:
