@@ -32,6 +32,7 @@ export const RULE_SET = createHash('sha256')
         r.venue,
         r.press,
         r.yieldsTo,
+        r.told,
       ]),
       SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
       USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research]),

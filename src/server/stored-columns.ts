@@ -1,29 +1,46 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Columns, copyRow, decodeColumns, encodeColumns } from '@/core/sieve';
 import { runBound } from '@/db/client';
-import { ColumnsPatch, ReviewColumns } from '@/db/schema';
+import { ColumnsPatch } from '@/db/schema';
 
 /** Patches are folded into the columns when there are more: each is read and applied whenever columns are. */
 const MOST_PATCHES = 64;
 
+interface Part {
+  bytes: Uint8Array;
+  /** Null for a patch. */
+  basis: string | null;
+}
+
+/** The columns as they were written, then their patches by age; read in one statement, so that they belong together. */
+const partsOf = (em: EntityManager, reviewId: string): Promise<Part[]> =>
+  em.execute<Part[]>(
+    `select -1 as revision, bytes, basis from review_columns where review_id = ?
+     union all select revision, bytes, null from columns_patch where review_id = ? order by revision`,
+    [reviewId, reviewId],
+  );
+
 /** A review's columns as they were written, with the rows that changed since, and what they were made by. */
 export async function storedColumns(em: EntityManager, reviewId: string): Promise<{ columns: Columns; basis: string } | null> {
-  const stored = await em.findOne(ReviewColumns, { reviewId });
-  if (!stored) return null;
-  const columns = decodeColumns(stored.bytes);
-  const patches = await em.find(ColumnsPatch, { reviewId }, { orderBy: { revision: 'asc' } });
-  if (patches.length > 0) applyPatches(columns, patches);
-  return { columns, basis: stored.basis };
+  const [whole, ...patches] = await partsOf(em, reviewId);
+  if (!whole || whole.basis === null) return null;
+  return { columns: patched(whole, patches), basis: whole.basis };
 }
 
 /** The columns as they go to the browser; null before the first classification. */
 export async function columnBytes(em: EntityManager, reviewId: string): Promise<Uint8Array | null> {
-  if ((await em.count(ColumnsPatch, { reviewId })) === 0) return (await em.findOne(ReviewColumns, { reviewId }))?.bytes ?? null;
-  const stored = await storedColumns(em, reviewId);
-  return stored && encodeColumns(stored.columns);
+  const [whole, ...patches] = await partsOf(em, reviewId);
+  if (!whole || whole.basis === null) return null;
+  return patches.length ? encodeColumns(patched(whole, patches)) : whole.bytes;
 }
 
-function applyPatches(columns: Columns, patches: readonly ColumnsPatch[]) {
+function patched(whole: Part, patches: readonly Part[]): Columns {
+  const columns = decodeColumns(whole.bytes);
+  if (patches.length) applyPatches(columns, patches);
+  return columns;
+}
+
+function applyPatches(columns: Columns, patches: readonly Part[]) {
   const place = new Map<number, number>();
   columns.numbers.forEach((no, i) => {
     place.set(no, i);

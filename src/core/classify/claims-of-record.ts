@@ -128,8 +128,9 @@ function addWhatFollows(claims: Claim[], text: UsualText) {
     claims.push(makeClaim('sourceType', sources, 'source-follows-publication-type', 'strong', 'publicationType', '', 0, 0, true));
   const designs = designsOfPublication(publication) ?? ALL.design;
   const research = (publication & ~OF_RESEARCH) === 0;
-  const design = leftOf(claims, 'design');
-  const usual = addUsual(claims, text, 'design', (design & designs) >>> 0 || design, research);
+  const left = leftOf(claims, 'design');
+  const design = (left & designs) >>> 0 || left;
+  const usual = addUsual(claims, text, 'design', design, research);
   // What is usual among all designs may be a few, of which one is usual.
   if (usual !== design) addUsual(claims, text, 'design', usual, research);
   addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'));

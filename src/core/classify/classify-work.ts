@@ -79,7 +79,8 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   claims.push(...designClaims(publicationType));
   const design = onAxis(claims, 'design');
   // What a protocol or a comment tells of a design is its subject: no disagreement with what it is.
-  if (designsOfPublication(publicationType.stated.mask) !== null)
+  const follows = designsOfPublication(publicationType.stated.mask);
+  if (follows !== null && (follows & ~NO_STUDY) === 0)
     design.dissents = design.dissents.filter((i) => STATED_TIERS.includes(claims[i]!.tier));
   const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
@@ -110,6 +111,8 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     unmapped: [...new Set(ordered.flatMap((r) => r.found.unmapped))].sort(),
   };
 }
+
+const NO_STUDY = axisMask('design', ['not-a-study', 'expert-opinion']);
 
 /** Resolves an axis from its own among all claims; dissents are indexes into all. */
 function onAxis(claims: readonly SourcedClaim[], axis: CodedAxis): AxisResult {

@@ -197,3 +197,24 @@ test('the order of records does not matter', () => {
     ); // prettier-ignore
   expect(one([1, 0])).toEqual(one([0, 1]));
 });
+
+test('what a protocol tells of a design is no dissent; what contradicts the type "systematic review" is one', () => {
+  const allotted = S('Hands hurt.', 'Sixty pianists were randomly allocated to splints or none.');
+  const dissents = (record: BibRecord) => {
+    const { axes, claims } = classify([record]);
+    return axes.design.dissents.map((i) => claims[i]!.rule);
+  };
+  expect(dissents(jour({ title: 'Hand splints: protocol for a randomised trial', abstract: allotted }))).toEqual([]);
+  expect(dissents(jour({ title: 'Hand splints for pianists', types: pt('Systematic Review'), abstract: allotted }))).toContain(
+    'methods-randomised',
+  );
+});
+
+test('what merely tells a design is not asked of a text that names one', () => {
+  const rulesOf = (title: string) =>
+    claimsOfRecord(jour({ title, abstract: S('Falls hurt.', 'One ward had new rails and the other kept the old.') }), NO_SCOPE).claims.map(
+      (c) => c.rule,
+    );
+  expect(rulesOf('Rails and falls')).toContain('told-decided-by-others');
+  expect(rulesOf('Rails and falls: a retrospective cohort study')).not.toContain('told-decided-by-others');
+});

@@ -25,7 +25,12 @@ export const packClaims = (doc: RecordClaims): PackedClaims => ({
   asides: doc.asides.map((a) => [AXIS_NUMBER[a.axis], a.rule, a.field, a.quote, a.start, a.end]),
 });
 
-export const unpackClaims = (doc: PackedClaims): RecordClaims => ({
+/** Claims that an earlier version stored stand there unpacked until they are derived again, and are read as they are. */
+export const unpackClaims = (doc: PackedClaims | RecordClaims): RecordClaims => (isPacked(doc) ? unpacked(doc) : doc);
+
+const isPacked = (doc: PackedClaims | RecordClaims): doc is PackedClaims => Array.isArray(doc.claims[0] ?? doc.asides[0] ?? []);
+
+const unpacked = (doc: PackedClaims): RecordClaims => ({
   ...doc,
   claims: doc.claims.map(([axis, mask, rule, tier, field, quote, start = 0, end = 0, usual]) =>
     makeClaim(CLAIM_AXES[axis]!, mask, rule, TIERS[tier]!, field, quote, start, end, usual ? true : undefined),
