@@ -7,7 +7,7 @@ export { DATE_NAMES, DATE_WORDS } from './dates';
 export { type DecisionTable, decisionTables } from './decision-tables';
 export { DESIGN_MASKS } from './design-of-publication';
 export * from './explain';
-export { FACET_NAMES, FACETS } from './facet-words';
+export { FACET_NAMES, FACETS, type Facet } from './facet-words';
 export * from './facets';
 export { languageName } from './languages';
 export * from './packed-claims';

@@ -1,10 +1,19 @@
-import type { Classification, WorkAxis } from '@/core/classify';
+import {
+  type Classification,
+  FACET_NAMES,
+  type Facet,
+  FLAGS,
+  type Flag,
+  STATED_TIERS,
+  type WorkAxis,
+  type WorkFacet,
+} from '@/core/classify';
 import type { DayInterval } from '@/core/record';
 
 /** Axes that a limiter can test with a mask. */
 export const MASK_AXES = ['sourceType', 'publicationType', 'peerReview', 'design', 'level'] as const satisfies readonly WorkAxis[];
 export type MaskAxis = (typeof MASK_AXES)[number];
-export const DATE_KINDS = ['earliest', 'online', 'issue'] as const;
+export const DATE_KINDS = ['earliest', 'online', 'issue', 'added', 'version'] as const;
 export type DateKind = (typeof DATE_KINDS)[number];
 
 /** Bounds that stand for "any day": a work without a date may be from any. */
@@ -25,12 +34,31 @@ export interface Columns {
   membership: Uint32Array;
   /** Bit a is set when MASK_AXES[a] is conflicting: never counted as settled, whatever its set. */
   conflicts: Uint32Array;
+  /** Bit f is set when the work has FLAGS[f], its family's flags included. */
+  flags: Uint32Array;
+  facets: Record<Facet, FacetColumn>;
+  /** Bit f is set when a work can have no other values of FACET_NAMES[f] than those in its column. */
+  complete: Uint32Array;
 }
+
+/** A facet of which a work can have several values: bit v is set when it certainly has `values[v]`. */
+export interface FacetColumn {
+  values: string[];
+  all: Uint32Array;
+  /** Those that stated tiers say. */
+  stated: Uint32Array;
+}
+
+/** Stands for all values of a facet beyond the 31 that have bits of their own. */
+export const OTHER_VALUES = 'other';
+const OTHER_BIT = 31;
 
 export interface ColumnRow {
   number: number;
   classification: Classification;
   membership: number;
+  /** The work's flags, its family's included; those of its own records when not given. */
+  flags?: readonly Flag[];
 }
 
 export function buildColumns(rows: readonly ColumnRow[], databases: string[], revision: number): Columns {
@@ -42,7 +70,7 @@ export function buildColumns(rows: readonly ColumnRow[], databases: string[], re
 }
 
 /** Writes one work into columns that were made large enough, so that its classification need not be kept. */
-export function setRow(columns: Columns, i: number, { number, classification, membership }: ColumnRow) {
+export function setRow(columns: Columns, i: number, { number, classification, membership, flags = classification.flags }: ColumnRow) {
   columns.numbers[i] = number;
   columns.membership[i] = membership;
   columns.conflicts[i] = 0;
@@ -56,14 +84,54 @@ export function setRow(columns: Columns, i: number, { number, classification, me
     columns.dates[kind].from[i] = interval.from;
     columns.dates[kind].to[i] = interval.to;
   }
+  columns.flags[i] = flags.reduce((mask, f) => mask | (1 << FLAGS.indexOf(f)), 0) >>> 0;
+  columns.complete[i] = 0;
+  FACET_NAMES.forEach((facet, bit) => {
+    const { values, complete } = classification.facets[facet];
+    if (complete) columns.complete[i]! |= 1 << bit;
+    setFacet(columns.facets[facet], i, values);
+  });
+}
+
+function setFacet(column: FacetColumn, i: number, values: WorkFacet['values']) {
+  column.all[i] = 0;
+  column.stated[i] = 0;
+  for (const { value, tier } of values) {
+    const bit = 1 << bitOf(column, value);
+    column.all[i]! |= bit;
+    if (STATED_TIERS.includes(tier)) column.stated[i]! |= bit;
+  }
+}
+
+/** The bit of a value, which gets one when it is met first. */
+function bitOf({ values }: FacetColumn, value: string): number {
+  const known = values.indexOf(value);
+  if (known >= 0) return known;
+  if (values.length >= OTHER_BIT) {
+    if (values.length === OTHER_BIT) values.push(OTHER_VALUES);
+    return OTHER_BIT;
+  }
+  return values.push(value) - 1;
 }
 
 /** Takes over the row of a work that has not changed from columns made before. */
 export function copyRow(columns: Columns, i: number, old: Columns, j: number) {
-  const [to, from] = [arraysOf(columns), arraysOf(old)];
+  const [to, from] = [plainArrays(columns), plainArrays(old)];
   to.forEach((array, k) => {
     array[i] = from[k]![j]!;
   });
+  for (const facet of FACET_NAMES) {
+    const [own, theirs] = [columns.facets[facet], old.facets[facet]];
+    own.all[i] = translated(theirs.all[j]!, theirs, own);
+    own.stated[i] = translated(theirs.stated[j]!, theirs, own);
+  }
+}
+
+/** The same values under the bits of another column. */
+function translated(mask: number, from: FacetColumn, to: FacetColumn): number {
+  let out = 0;
+  for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) out |= 1 << bitOf(to, from.values[b]!);
+  return out >>> 0;
 }
 
 const perAxis = (size: number) => Object.fromEntries(MASK_AXES.map((a) => [a, new Uint32Array(size)])) as Columns['all'];
@@ -78,22 +146,50 @@ export function emptyColumns(size: number, databases: string[], revision: number
     dates: Object.fromEntries(DATE_KINDS.map((k) => [k, { from: new Int32Array(size), to: new Int32Array(size) }])) as Columns['dates'],
     membership: new Uint32Array(size),
     conflicts: new Uint32Array(size),
+    flags: new Uint32Array(size),
+    facets: Object.fromEntries(
+      FACET_NAMES.map((f) => [f, { values: [], all: new Uint32Array(size), stated: new Uint32Array(size) }]),
+    ) as unknown as Columns['facets'],
+    complete: new Uint32Array(size),
   };
 }
 
-/** The arrays in their order on the wire. */
-const arraysOf = (c: Columns): (Int32Array | Uint32Array)[] => [
+/** Dates of the first form of the columns on the wire; later ones follow behind. */
+const FIRST_DATES = ['earliest', 'online', 'issue'] as const;
+const LATER_DATES = ['added', 'version'] as const;
+
+/** All but the facets, of which the bits are named in the header. The order is that on the wire. */
+const plainArrays = (c: Columns): (Int32Array | Uint32Array)[] => [
   c.numbers,
   c.membership,
   c.conflicts,
   ...MASK_AXES.flatMap((a) => [c.all[a], c.stated[a]]),
-  ...DATE_KINDS.flatMap((k) => [c.dates[k].from, c.dates[k].to]),
+  ...FIRST_DATES.flatMap((k) => [c.dates[k].from, c.dates[k].to]),
+  ...LATER_DATES.flatMap((k) => [c.dates[k].from, c.dates[k].to]),
+  c.flags,
+  c.complete,
 ];
+const arraysOf = (c: Columns) => [...plainArrays(c), ...FACET_NAMES.flatMap((f) => [c.facets[f].all, c.facets[f].stated])];
+/** How many arrays the first form had, which knew neither flags nor facets. */
+const ARRAYS_OF_FIRST_FORM = 3 + 2 * MASK_AXES.length + 2 * FIRST_DATES.length;
+
+interface Header {
+  revision: number;
+  databases: string[];
+  size: number;
+  /** Values of the facets by bit; absent in the first form. */
+  facets?: Record<Facet, string[]>;
+}
 
 /** Compact binary form: a little-endian header length, a JSON header padded to 4 bytes, then the arrays. */
 export function encodeColumns(columns: Columns): Uint8Array<ArrayBuffer> {
-  const header = JSON.stringify({ revision: columns.revision, databases: columns.databases, size: columns.numbers.length });
-  const encoded = new TextEncoder().encode(header);
+  const header: Header = {
+    revision: columns.revision,
+    databases: columns.databases,
+    size: columns.numbers.length,
+    facets: Object.fromEntries(FACET_NAMES.map((f) => [f, columns.facets[f].values])) as Record<Facet, string[]>,
+  };
+  const encoded = new TextEncoder().encode(JSON.stringify(header));
   const head = Math.ceil(encoded.length / 4) * 4;
   const arrays = arraysOf(columns);
   const bytes = new Uint8Array(4 + head + arrays.reduce((n, a) => n + a.byteLength, 0));
@@ -108,19 +204,26 @@ export function encodeColumns(columns: Columns): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** @throws RangeError when the bytes are not the columns that encodeColumns writes */
+/**
+ * Columns of the first form have no facets, flags and later dates: nothing is known of them until works are classified
+ * again.
+ * @throws RangeError when the bytes are not the columns that encodeColumns writes
+ */
 export function decodeColumns(bytes: Uint8Array): Columns {
   // A copy of its own: a view into a larger buffer need not begin at a multiple of four bytes.
   const copy = new Uint8Array(bytes);
   const head = new DataView(copy.buffer).getUint32(0, true);
-  const header = JSON.parse(new TextDecoder().decode(copy.subarray(4, 4 + head))) as {
-    revision: number;
-    databases: string[];
-    size: number;
-  };
+  const header = JSON.parse(new TextDecoder().decode(copy.subarray(4, 4 + head))) as Header;
   const columns = emptyColumns(header.size, header.databases, header.revision);
   let at = 4 + head;
-  for (const array of arraysOf(columns)) {
+  const { facets } = header;
+  if (facets) for (const f of FACET_NAMES) columns.facets[f].values = facets[f];
+  else
+    for (const kind of LATER_DATES) {
+      columns.dates[kind].from.fill(NO_DATE.from);
+      columns.dates[kind].to.fill(NO_DATE.to);
+    }
+  for (const array of facets ? arraysOf(columns) : arraysOf(columns).slice(0, ARRAYS_OF_FIRST_FORM)) {
     if (at + array.byteLength > copy.byteLength) throw new RangeError('the columns end too early');
     new Uint8Array(array.buffer).set(copy.subarray(at, at + array.byteLength));
     at += array.byteLength;

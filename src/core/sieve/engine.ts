@@ -1,16 +1,37 @@
-import type { EvidenceScheme } from '@/core/classify';
+import { type EvidenceScheme, type Facet, FLAGS, type Flag } from '@/core/classify';
 import { fullMask } from '@/core/vocabularies';
 import { type CensusAxis, type CensusCounts, census, type KnownAs, knownAs, type ValueCounts, valueCounts, worksWithValue } from './census';
 import { type Columns, decodeColumns, type MaskAxis } from './columns';
-import { type Fill, type Funnel, funnelOf, runSieve, type SieveRun, worksBehind } from './funnel';
-import { axisValues, type Sieve } from './limiter';
+import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
+import { type Fill, type Funnel, funnelOf, worksBehind } from './funnel';
+import { answersNeeded, axisValues, type Override, type Sieve, type SieveContext } from './limiter';
+import { fateOfWords, type SieveRun, SieveRunner } from './runner';
+import { type Advice, advice, ladder, type Outcome, type Rung, recencyCurve, type Scope, scopes } from './what-if';
 
 /** What a browser asks of the sieve: the columns are handed in once, then every question is answered from them. */
 export interface SieveEngine {
   load(bytes: Uint8Array, scheme: EvidenceScheme): { works: number; revision: number; databases: string[] };
-  run(sieve: Sieve, asOf: number): Funnel;
+  /** Keys of the answers from text that a sieve needs and that are not here yet. */
+  missing(sieve: Sieve): string[];
+  /** What a test that reads text says of each work, in the order of the columns. */
+  answer(key: string, bytes: Uint8Array): void;
+  run(sieve: Sieve, asOf: number, overrides?: readonly Override[]): Funnel;
   /** Numbers of the works behind a figure of the last run. */
   works(limiter: number, database: number, fill: Fill): number[];
+  /** What is left as the window of a limiter of the last run moves. */
+  curve(limiter: number): ({ years: number } & Outcome)[];
+  ladder(wanted: number): { rungs: Rung[]; lowest: number | null };
+  scopes(): Record<Scope, Outcome>;
+  advice(towards: 'more' | 'fewer'): Advice[];
+  otherWays(limiter: number): OtherWay[];
+  /** Which of these works leave the window of a limiter within some days. */
+  leaving(limiter: number, days: number, works: readonly number[]): Leaving[];
+  /** Numbers of the works that are held, by the limiters that hold them, as indexes into the sieve. */
+  held(): { work: number; limiters: number[] }[];
+  /** Values of a facet that occur, with how many works certainly have each. */
+  facet(facet: Facet): { value: string; works: number }[];
+  /** How many works that are through carry each flag. */
+  flagsThrough(): Partial<Record<Flag, number>>;
   census(axis: CensusAxis): { whole: CensusCounts; databases: CensusCounts[] };
   /** How many works have each value of an axis, as a whole and per database. */
   values(axis: MaskAxis): ValueCounts;
@@ -23,27 +44,72 @@ export interface SieveEngine {
 /** The engine over the same functions that the server and the command line call; a worker only exposes it. */
 export function createSieveEngine(): SieveEngine {
   let columns: Columns | null = null;
+  let runner: SieveRunner | null = null;
   let last: SieveRun | null = null;
+  let context: SieveContext | null = null;
+  const answers = new Map<string, Uint8Array>();
   const loaded = (): Columns => {
     if (!columns) throw new Error('the columns are not loaded');
     return columns;
   };
   let scheme: EvidenceScheme | null = null;
+  const ran = (): SieveRun => {
+    if (!last) throw new Error('the sieve has not been run');
+    return last;
+  };
   const all = (axis: CensusAxis) => (axis === 'date' ? 0 : fullMask(axisValues(axis, scheme!).length));
   return {
     load(bytes, given) {
       columns = decodeColumns(bytes);
       scheme = given;
       last = null;
+      runner = new SieveRunner(columns);
+      answers.clear();
       return { works: columns.numbers.length, revision: columns.revision, databases: columns.databases };
     },
-    run(sieve, asOf) {
-      last = runSieve(sieve, loaded(), { asOf, scheme: scheme! });
+    missing: (sieve) => [...new Set(answersNeeded(sieve))].filter((key) => !answers.has(key)),
+    answer(key, bytes) {
+      answers.set(key, bytes);
+    },
+    run(sieve, asOf, overrides = []) {
+      loaded();
+      context = { asOf, scheme: scheme!, answers, overrides };
+      last = runner!.run(sieve, context);
       return funnelOf(last);
     },
-    works(limiter, database, fill) {
-      if (!last) throw new Error('the sieve has not been run');
-      return worksBehind(last, limiter, database, fill).map((i) => last!.columns.numbers[i]!);
+    works: (limiter, database, fill) => worksBehind(ran(), limiter, database, fill).map((i) => ran().columns.numbers[i]!),
+    curve: (limiter) => recencyCurve(ran(), limiter, context!),
+    ladder: (wanted) => ladder(ran(), scheme!, wanted),
+    scopes: () => scopes(ran(), context!),
+    advice: (towards) => advice(ran(), context!, towards),
+    otherWays: (limiter) => otherWays(ran(), limiter, context!),
+    leaving: (limiter, days, works) => leavingWorks(ran(), limiter, context!.asOf, days, new Set(works)),
+    held() {
+      const { stops, holds, columns: c } = ran();
+      const found: { work: number; limiters: number[] }[] = [];
+      for (let i = 0; i < stops.length; i++) {
+        if (stops[i] !== 0 || holds[i] === 0) continue;
+        const limiters: number[] = [];
+        for (let bits = holds[i]!, k = 0; bits; bits >>>= 1, k++) if (bits & 1) limiters.push(k);
+        found.push({ work: c.numbers[i]!, limiters });
+      }
+      return found;
+    },
+    facet(facet) {
+      const { values, all: masks } = loaded().facets[facet];
+      const works = values.map(() => 0);
+      for (const mask of masks) for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) works[b]!++;
+      return values.map((value, b) => ({ value, works: works[b]! })).sort((a, b) => b.works - a.works);
+    },
+    flagsThrough() {
+      const { stops, holds, columns: c } = ran();
+      const counts: Partial<Record<Flag, number>> = {};
+      for (let i = 0; i < stops.length; i++)
+        if (c.flags[i] && fateOfWords(stops[i]!, holds[i]!) === 0)
+          FLAGS.forEach((flag, b) => {
+            if ((c.flags[i]! >>> b) & 1) counts[flag] = (counts[flag] ?? 0) + 1;
+          });
+      return counts;
     },
     census: (axis) => census(loaded(), axis, all(axis)),
     values: (axis) => valueCounts(loaded(), axis, axisValues(axis, scheme!).length),

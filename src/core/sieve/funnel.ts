@@ -1,6 +1,6 @@
-import type { Columns } from './columns';
-import { fateOf, judge, type Sieve, type SieveContext } from './limiter';
-import { type Fate, HELD, LEFT, STOPPED } from './verdict';
+import { groupsOf } from './groups';
+import { fateOfWords, type SieveRun } from './runner';
+import { HELD, LEFT } from './verdict';
 
 /** Counts of works after a limiter: left + held + stopped (here or before) = works. */
 export interface Cell {
@@ -30,100 +30,66 @@ export interface Funnel {
   stopped: number;
 }
 
-/** Each work's fate under the whole sieve. */
-export interface Outcomes {
-  fate: Uint8Array;
-  /** Index of the limiter that decided: the first that stops it, else the first that holds it; -1 when through. */
-  by: Int16Array;
-}
-
-/** A sieve run over the columns once; funnel, outcomes and lists are read from it. */
-export interface SieveRun {
-  columns: Columns;
-  sieve: Sieve;
-  /** Per limiter of the sieve (empty when it is off) the fate of each work at it. */
-  fates: Uint8Array[];
-  outcomes: Outcomes;
-}
-
-export function runSieve(sieve: Sieve, columns: Columns, context: SieveContext): SieveRun {
-  const size = columns.numbers.length;
-  const fates = sieve.map((limiter) => {
-    if (!limiter.on) return new Uint8Array(0);
-    const verdicts = judge(limiter, columns, context);
-    return verdicts.map((v) => fateOf(v, limiter.whenUnknown));
-  });
-  const fate = new Uint8Array(size);
-  const by = new Int16Array(size).fill(-1);
-  fates.forEach((row, k) => {
-    for (let i = 0; i < row.length; i++) {
-      if (row[i]! > fate[i]!) {
-        fate[i] = row[i]!;
-        by[i] = k;
-      }
+/** Changes from row to row of what is held and what was stopped, in one column of the funnel. */
+class Changes {
+  works = 0;
+  private readonly stopped: number[];
+  private readonly held: number[];
+  constructor(rows: number) {
+    this.stopped = new Array(rows + 1).fill(0);
+    this.held = new Array(rows + 1).fill(0);
+  }
+  add(n: number, s: number, h: number) {
+    this.works += n;
+    this.stopped[s]! += n;
+    if (h >= s) return;
+    // Held from its first hold until it is stopped.
+    this.held[h]! += n;
+    this.held[s]! -= n;
+  }
+  /** The cells of the rows that are on. */
+  cells(on: readonly number[]): Cell[] {
+    const cells: Cell[] = [{ left: this.works, held: 0, stoppedHere: 0, stoppedSoFar: 0 }];
+    let [held, soFar] = [0, 0];
+    for (const k of on) {
+      held += this.held[k]!;
+      soFar += this.stopped[k]!;
+      cells.push({ left: this.works - held - soFar, held, stoppedHere: this.stopped[k]!, stoppedSoFar: soFar });
     }
-  });
-  return { columns, sieve, fates, outcomes: { fate, by } };
+    return cells;
+  }
 }
-
-const emptyCell = (): Cell => ({ left: 0, held: 0, stoppedHere: 0, stoppedSoFar: 0 });
 
 /** The counts after each limiter that is on, for the whole and for each database. */
 export function funnelOf(run: SieveRun): Funnel {
-  const { columns, fates, outcomes } = run;
-  const size = columns.numbers.length;
-  const rows: FunnelRow[] = [countRow(-1, new Uint8Array(size), new Uint8Array(size), columns)];
-  const soFar = new Uint8Array(size);
-  fates.forEach((row, k) => {
-    if (!run.sieve[k]!.on) return;
-    const before = soFar.slice();
-    for (let i = 0; i < size; i++) if (row[i]! > soFar[i]!) soFar[i] = row[i]!;
-    rows.push({ ...countRow(k, before, soFar, columns), ...costs(k, fates) });
-  });
-  const count = (fate: Fate) => outcomes.fate.reduce((n, f) => n + (f === fate ? 1 : 0), 0);
-  return { works: size, rows, through: count(LEFT), held: count(HELD), stopped: count(STOPPED) };
-}
-
-function countRow(limiter: number, before: Uint8Array, after: Uint8Array, columns: Columns): FunnelRow {
-  const whole = emptyCell();
-  const databases = columns.databases.map(emptyCell);
-  for (let i = 0; i < after.length; i++) {
-    tally(whole, before[i]!, after[i]!);
-    for (let bits = columns.membership[i]!, b = 0; bits; bits >>>= 1, b++) if (bits & 1) tally(databases[b]!, before[i]!, after[i]!);
-  }
-  return { limiter, whole, databases, onlyThis: { through: 0, held: 0 }, alone: 0 };
-}
-
-function tally(cell: Cell, before: number, after: number) {
-  if (after === LEFT) cell.left++;
-  else if (after === HELD) cell.held++;
-  else {
-    cell.stoppedSoFar++;
-    if (before !== STOPPED) cell.stoppedHere++;
-  }
-}
-
-/** What a work would be if limiter `k` were not there. */
-function fateWithout(k: number, i: number, fates: readonly Uint8Array[]): number {
-  let fate: number = LEFT;
-  for (let other = 0; other < fates.length && fate !== STOPPED; other++) {
-    if (other !== k && fates[other]!.length && fates[other]![i]! > fate) fate = fates[other]![i]!;
-  }
-  return fate;
-}
-
-function costs(k: number, fates: readonly Uint8Array[]): Pick<FunnelRow, 'onlyThis' | 'alone'> {
-  const onlyThis = { through: 0, held: 0 };
-  const own = fates[k]!;
-  let alone = 0;
-  for (let i = 0; i < own.length; i++) {
-    if (own[i] !== STOPPED) continue;
-    alone++;
-    const without = fateWithout(k, i, fates);
-    if (without === LEFT) onlyThis.through++;
-    else if (without === HELD) onlyThis.held++;
-  }
-  return { onlyThis, alone };
+  const { tally } = run;
+  const none = run.sieve.length;
+  const whole = new Changes(none);
+  const databases = run.columns.databases.map(() => new Changes(none));
+  const onlyThis = run.sieve.map(() => ({ through: 0, held: 0 }));
+  let at = 0;
+  for (const mask of groupsOf(run.columns).masks)
+    for (let s = 0; s <= none; s++)
+      for (let h = 0; h <= none; h++)
+        for (let single = 0; single < 2; single++) {
+          const n = tally[at++]!;
+          if (n === 0) continue;
+          whole.add(n, s, h);
+          for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) databases[b]!.add(n, s, h);
+          if (single && s < none) onlyThis[s]![h < none ? 'held' : 'through'] += n;
+        }
+  const on = run.sieve.flatMap((l, k) => (l.on ? [k] : []));
+  const wholeCells = whole.cells(on);
+  const databaseCells = databases.map((d) => d.cells(on));
+  const rows = [-1, ...on].map((limiter, row) => ({
+    limiter,
+    whole: wholeCells[row]!,
+    databases: databaseCells.map((cells) => cells[row]!),
+    onlyThis: limiter < 0 ? { through: 0, held: 0 } : onlyThis[limiter]!,
+    alone: limiter < 0 ? 0 : run.alone[limiter]!,
+  }));
+  const last = wholeCells.at(-1)!;
+  return { works: whole.works, rows, through: last.left, held: last.held, stopped: last.stoppedSoFar };
 }
 
 export const FILLS = ['left', 'held', 'stopped-here', 'stopped', 'back-through', 'back-held', 'alone'] as const;
@@ -139,34 +105,33 @@ export type Fill = (typeof FILLS)[number];
  * @param database index into `columns.databases`, -1 for the whole
  */
 export function worksBehind(run: SieveRun, limiter: number, database: number, fill: Fill): number[] {
-  const { columns, fates } = run;
+  const { columns, stops, holds } = run;
   const found: number[] = [];
   for (let i = 0; i < columns.numbers.length; i++) {
     if (database >= 0 && !((columns.membership[i]! >>> database) & 1)) continue;
-    if (isBehind(fates, limiter, i, fill)) found.push(i);
+    if (isBehind(stops[i]!, holds[i]!, limiter, fill)) found.push(i);
   }
   return found;
 }
 
-function isBehind(fates: readonly Uint8Array[], limiter: number, i: number, fill: Fill): boolean {
-  let before: number = LEFT;
-  for (let k = 0; k < limiter; k++) if (fates[k]!.length && fates[k]![i]! > before) before = fates[k]![i]!;
-  const here = limiter >= 0 && fates[limiter]!.length ? fates[limiter]![i]! : LEFT;
-  const after = Math.max(before, here);
+function isBehind(stops: number, holds: number, limiter: number, fill: Fill): boolean {
+  const own = limiter < 0 ? 0 : 1 << limiter;
+  const before = limiter < 0 ? 0 : own - 1;
+  const upTo = before | own;
   switch (fill) {
     case 'left':
-      return after === LEFT;
+      return fateOfWords(stops & upTo, holds & upTo) === LEFT;
     case 'held':
-      return after === HELD;
+      return fateOfWords(stops & upTo, holds & upTo) === HELD;
     case 'stopped':
-      return after === STOPPED;
+      return (stops & upTo) !== 0;
     case 'stopped-here':
-      return after === STOPPED && before !== STOPPED;
+      return (stops & own) !== 0 && (stops & before) === 0;
     case 'alone':
-      return here === STOPPED;
+      return (stops & own) !== 0;
     case 'back-through':
-      return here === STOPPED && fateWithout(limiter, i, fates) === LEFT;
+      return own !== 0 && stops === own && holds === 0;
     case 'back-held':
-      return here === STOPPED && fateWithout(limiter, i, fates) === HELD;
+      return own !== 0 && stops === own && holds !== 0;
   }
 }

@@ -1,7 +1,15 @@
+export * from './answers';
 export * from './census';
 export * from './columns';
+export * from './compare';
+export * from './edge';
 export { createSieveEngine, type SieveEngine } from './engine';
+export * from './exchange';
 export * from './funnel';
+export { fromSample, GALLERY, type Sample, STARTING_SIEVE } from './gallery';
 export * from './limiter';
+export { answerKey, compileText, type TextTest } from './limiters/text';
+export * from './runner';
 export * from './verdict';
-export { limiterWords } from './words';
+export * from './what-if';
+export * from './words';

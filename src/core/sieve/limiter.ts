@@ -3,33 +3,59 @@ import type { EvidenceScheme } from '@/core/classify';
 import { type AxisValue, CODED_AXES, maskOf } from '@/core/vocabularies';
 import type { Columns } from './columns';
 import { codedTest, judgeCoded } from './limiters/coded';
+import { facetTest, judgeFacet } from './limiters/facet';
+import { flagsTest, judgeFlags } from './limiters/flags';
 import { judgeRecency, recencyTest } from './limiters/recency';
-import { type Fate, HELD, IN, LEFT, OUT, STOPPED } from './verdict';
+import { answerKey, headingTest, queryTest, type TextTest, venueTest } from './limiters/text';
+import { type Fate, HELD, IN, LEFT, OUT, STOPPED, UNKNOWN } from './verdict';
 
 export const POLICIES = ['let-through', 'hold', 'stop'] as const;
 export type Policy = (typeof POLICIES)[number];
 
-/** One test on one axis, with what to do when the answer is unknown, and why it is there. */
+/** One test on one axis or facet, with what to do when the answer is unknown, and why it is there. */
 export const limiterSchema = z.strictObject({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1).max(120),
-  test: z.discriminatedUnion('kind', [codedTest, recencyTest]),
+  test: z.discriminatedUnion('kind', [codedTest, recencyTest, facetTest, flagsTest, queryTest, headingTest, venueTest]),
   evidence: z.enum(['stated', 'stated-and-inferred']),
   whenUnknown: z.enum(POLICIES),
+  /** Publication types that need not pass, such as guidelines at a window of years. */
+  exempt: z.strictObject({ types: z.array(z.string().min(1)).min(1).max(60), reason: z.string().trim().min(1).max(2000) }).optional(),
+  /** Databases of which it asks nothing: a work escapes only when every database that retrieved it is among them. */
+  waivers: z
+    .array(z.strictObject({ database: z.string().min(1).max(200), reason: z.string().trim().min(1).max(2000) }))
+    .max(32)
+    .optional(),
   rationale: z.string().max(2000),
   on: z.boolean(),
 });
 export type Limiter = z.infer<typeof limiterSchema>;
 
+/** Each limiter has a bit in the runner's words. */
+export const MOST_LIMITERS = 30;
+
 /** The ordered stack of limiters. */
-export const sieveSchema = z.array(limiterSchema).max(40);
+export const sieveSchema = z
+  .array(limiterSchema)
+  .max(MOST_LIMITERS)
+  .refine((sieve) => new Set(sieve.map((l) => l.id)).size === sieve.length, { error: 'two limiters have the same id' });
 export type Sieve = Limiter[];
+
+/** A person's word on one work at some limiters: it passes them, or it does not; other limiters still apply. */
+export interface Override {
+  work: number;
+  limiters: readonly string[];
+  fate: typeof LEFT | typeof STOPPED;
+}
 
 /** What judging needs besides the columns; it belongs to the review, never to the clock. */
 export interface SieveContext {
   /** Day number of the as-of date. */
   asOf: number;
   scheme: EvidenceScheme;
+  /** What tests that read text said of each work, by `answerKey`, in the order of the columns. */
+  answers?: ReadonlyMap<string, Uint8Array>;
+  overrides?: readonly Override[];
 }
 
 export const axisValues = (
@@ -37,20 +63,58 @@ export const axisValues = (
   scheme: EvidenceScheme,
 ): readonly AxisValue[] => (axis === 'level' ? scheme.levels : CODED_AXES[axis].values);
 
+export const readsText = (test: Limiter['test']): test is TextTest =>
+  test.kind === 'query' || test.kind === 'heading' || test.kind === 'venue';
+
+/** Keys of the answers that a sieve needs: those of its limiters that read text and are on. */
+export const answersNeeded = (sieve: Sieve): string[] => sieve.flatMap((l) => (l.on && readsText(l.test) ? [answerKey(l.test)] : []));
+
 /**
- * The verdict of one limiter on every work.
- * @throws RangeError when the limiter allows a code that its axis does not have: a limiter that silently did nothing
- *   would change the counts without a word
+ * The verdict of one limiter on every work, exemptions and waivers included.
+ * @param verdicts written over and given back, so that a runner need not make new memory each time
+ * @throws RangeError when the limiter allows a code that its axis does not have, or its answers are missing: a limiter
+ *   that silently did nothing would change the counts without a word
  */
-export function judge(limiter: Limiter, columns: Columns, context: SieveContext): Uint8Array {
-  const verdicts = new Uint8Array(columns.numbers.length);
-  const { test } = limiter;
+export function judge(
+  limiter: Limiter,
+  columns: Columns,
+  context: SieveContext,
+  verdicts: Uint8Array = new Uint8Array(columns.numbers.length),
+): Uint8Array {
+  const { test, exempt, waivers } = limiter;
+  const evidence = limiter.evidence === 'stated' ? 'stated' : 'all';
   if (test.kind === 'recency') judgeRecency(test, context.asOf, columns, verdicts);
-  else {
-    const allowed = maskOf(axisValues(test.axis, context.scheme), test.allowed);
-    judgeCoded(test, limiter.evidence === 'stated' ? 'stated' : 'all', columns, allowed, verdicts);
-  }
+  else if (test.kind === 'coded')
+    judgeCoded(test, evidence, columns, maskOf(axisValues(test.axis, context.scheme), test.allowed), verdicts);
+  else if (test.kind === 'facet') judgeFacet(test, evidence, columns, verdicts);
+  else if (test.kind === 'flags') judgeFlags(test, columns, verdicts);
+  else verdicts.set(answersOf(test, columns, context));
+  if (exempt) letExempt(verdicts, columns[evidence].publicationType, maskOf(CODED_AXES.publicationType.values, exempt.types));
+  if (waivers?.length) letWaived(verdicts, columns, waivers);
   return verdicts;
+}
+
+function answersOf(test: TextTest, columns: Columns, { answers }: SieveContext): Uint8Array {
+  const found = answers?.get(answerKey(test));
+  if (found?.length !== columns.numbers.length) throw new RangeError('what the text of the works says has not been read');
+  return found;
+}
+
+/** The test or the exemption: in when either is, can't tell when either may be (Kleene's "or"). */
+function letExempt(verdicts: Uint8Array, types: Uint32Array, exempt: number) {
+  for (let i = 0; i < verdicts.length; i++) {
+    if (verdicts[i] === IN) continue;
+    const possible = types[i]!;
+    if ((possible & ~exempt) === 0) verdicts[i] = IN;
+    else if ((possible & exempt) !== 0) verdicts[i] = UNKNOWN;
+  }
+}
+
+/** Works that only waived databases retrieved. One of no named database is nobody's to waive. */
+function letWaived(verdicts: Uint8Array, { membership, databases }: Columns, waivers: NonNullable<Limiter['waivers']>) {
+  const waived = databases.reduce((mask, d, bit) => (waivers.some((w) => w.database === d) ? mask | (1 << bit) : mask), 0);
+  if (waived === 0) return;
+  for (let i = 0; i < verdicts.length; i++) if (membership[i] !== 0 && (membership[i]! & ~waived) === 0) verdicts[i] = IN;
 }
 
 /** What a limiter's policy makes of a verdict. */

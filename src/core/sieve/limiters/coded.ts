@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Columns, MASK_AXES } from '../columns';
-import { IN, OUT, UNKNOWN } from '../verdict';
+import { any } from '../verdict';
 
 /** Allows some values of a coded axis. */
 export const codedTest = z.strictObject({
@@ -14,8 +14,9 @@ export type CodedTest = z.infer<typeof codedTest>;
 /** In when every possible value is allowed, out when none is, else can't tell. */
 export function judgeCoded(test: CodedTest, evidence: 'stated' | 'all', columns: Columns, allowedMask: number, verdicts: Uint8Array) {
   const masks = columns[evidence][test.axis];
+  const others = ~allowedMask;
   for (let i = 0; i < masks.length; i++) {
     const possible = masks[i]!;
-    verdicts[i] = (possible & allowedMask) === 0 ? OUT : (possible & ~allowedMask) === 0 ? IN : UNKNOWN;
+    verdicts[i] = any(possible & allowedMask) * (2 - any(possible & others));
   }
 }

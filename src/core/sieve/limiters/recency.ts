@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { dayNumber, isoToDay, minusYears, readDate, yearOfDay } from '@/core/record';
-import { type Columns, DATE_KINDS } from '../columns';
-import { IN, OUT, UNKNOWN } from '../verdict';
+import { type Columns, DATE_KINDS, NO_DATE } from '../columns';
 
 const isoDate = z.string().refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && readDate(s) !== null, { error: 'not a date' });
 
@@ -31,7 +30,10 @@ export function windowOf(window: RecencyTest['window'], asOf: number): { from: n
 export function judgeRecency(test: RecencyTest, asOf: number, columns: Columns, verdicts: Uint8Array) {
   const { from, to } = columns.dates[test.date];
   const window = windowOf(test.window, asOf);
+  const [first, last] = [Math.max(window.from, NO_DATE.from), Math.min(window.to, NO_DATE.to)];
   for (let i = 0; i < from.length; i++) {
-    verdicts[i] = to[i]! < window.from || from[i]! > window.to ? OUT : from[i]! >= window.from && to[i]! <= window.to ? IN : UNKNOWN;
+    const [a, b] = [from[i]!, to[i]!];
+    const some = +(b >= first) & +(a <= last);
+    verdicts[i] = some + (some & +(a >= first) & +(b <= last));
   }
 }

@@ -1,0 +1,38 @@
+import { QueryError, type SearchTerm } from './syntax';
+
+/** Text as queries see it: small letters without accents, every word between single blanks, one at each end. */
+export const normalised = (text: string): string =>
+  ` ${text
+    .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()} `;
+
+/** The words of a term; `*` and `?` are masks, a backslash makes the next character plain, `^` at an end is an anchor. */
+export function wordsOf(term: string): string[] {
+  const plain = term
+    .trim()
+    .replace(/^\^/, '')
+    .replace(/(?<!\\)\^$/, '');
+  return (
+    plain
+      .normalize('NFKD')
+      .replace(/\p{M}+/gu, '')
+      .toLowerCase()
+      // A masked character is part of its word; an escaped one is a sign like any other, and parts words.
+      .replace(/\\./g, ' ')
+      .split(/[^\p{L}\p{N}*?]+/u)
+      .filter((w) => w !== '')
+  );
+}
+
+/**
+ * A word as a pattern over normalised text: `*` stands for any letters or none, `?` for one.
+ * @throws QueryError for a mask without a letter: it would find everything
+ */
+export function wordPattern(word: string, { from, to }: SearchTerm): string {
+  if (!/[\p{L}\p{N}]/u.test(word))
+    throw new QueryError({ message: 'A mask needs a letter or digit beside it: alone it would find everything.', from, to });
+  return word.replace(/\*+/g, '[^ ]*').replace(/\?/g, '[^ ]');
+}
