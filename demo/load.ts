@@ -95,12 +95,22 @@ async function load() {
   ); // prettier-ignore
   await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);
-  await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 0 });
+  // The protocol asked for five years and did not think of retractions; both were changed before anything was decided.
+  await saveSieve(context(), id, { sieve: asInProtocol(SIEVE), seenEdit: 0 });
   await freezeSieve(context(), id, 'As in the protocol.');
+  await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 1 });
+  await freezeSieve(context(), id, 'Five years left too few trials; what was retracted is held.');
   await decideSome(id);
   // The title says that it is whole: a load that broke off is begun anew next time.
   await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
 }
+
+const asInProtocol = (sieve: Sieve): Sieve =>
+  sieve.flatMap((l) => {
+    if (l.test.kind === 'flags') return [];
+    if (l.test.kind !== 'recency') return [l];
+    return [{ ...l, name: 'Last 5 years', test: { ...l.test, window: { count: 'to-the-day', years: 5 } } }];
+  });
 
 /** The second review: a field without a hierarchy of evidence. */
 async function loadMills() {
@@ -174,7 +184,7 @@ const openJob = (reviewId: string) => orm.em.fork().findOne(Job, { reviewId, sta
 async function decideSome(reviewId: string) {
   const state = await reviewState(context(), reviewId);
   const through = Array.from(state.columns.numbers).filter(
-    (_, i) => state.run.outcomes.fate[i] === 0 && state.columns.dates.earliest.to[i] !== NO_DATE.to,
+    (_, i) => state.outcomes.fate[i] === 0 && state.columns.dates.earliest.to[i] !== NO_DATE.to,
   );
   const works = await orm.em.fork().find(Work, { reviewId, no: { $in: through } }, { orderBy: { no: 'asc' } });
   for (const [i, work] of works.slice(0, Math.floor(works.length / 2)).entries()) {

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises';
-import { z } from 'zod';
+import { basename, extname } from 'node:path';
 import { classifyWork, type RecordOfWork, readyRecord } from '@/core/classify';
 import { mergeRecords, worksOf } from '@/core/merge';
-import { buildColumns, type ColumnRow, funnelOf, runSieve, type Sieve, sieveSchema } from '@/core/sieve';
+import { QueryError } from '@/core/query';
+import type { BibRecord } from '@/core/record';
+import { askTexts, buildColumns, type ColumnRow, funnelOf, outcomesOf, type ReadSieve, readSieve, readsText, runSieve } from '@/core/sieve';
 import { asOfDay, levelsOf, printLine, type Settings, Unusable } from './input';
 import { mergeableOf } from './mergeable';
 
@@ -11,11 +13,15 @@ const FATES = ['through', 'held', 'stopped'] as const;
 /** `sieve`: records of all files merged into works, each work's outcome, and the funnel. Each file is a database. */
 export async function sieveCommand(files: readonly string[], settings: Settings & { with?: string }): Promise<void> {
   const context = { asOf: asOfDay(settings), scheme: levelsOf(settings).scheme };
-  const sieve = await readSieve(settings.with);
+  const read = await sieveOf(settings.with, files);
+  const { sieve } = read;
+  tellDifferences(read, settings);
   const levels = levelsOf(settings);
-  const records: { file: number; found: RecordOfWork }[] = [];
+  const records: { file: number; found: RecordOfWork; item: BibRecord | null }[] = [];
+  // Records are only kept whole when a limiter reads their text.
+  const texts = sieve.some((l) => l.on && readsText(l.test));
   const { mergeable, places } = await mergeableOf(files, settings, (record, file) => {
-    records.push({ file, found: readyRecord(records.length, record, settings.scope) });
+    records.push({ file, item: texts ? record : null, found: readyRecord(records.length, record, settings.scope) });
   });
   const members = worksOf(mergeRecords(mergeable).head);
   const rows: ColumnRow[] = members.map((m, i) => ({
@@ -27,13 +33,22 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
     ), // prettier-ignore
     membership: m.reduce((mask, r) => mask | (1 << records[r]!.file), 0) >>> 0,
   }));
-  const run = withClearErrors(() => runSieve(sieve, buildColumns(rows, [...files], 1), context));
+  const columns = buildColumns(rows, [...files], 1);
+  const run = withClearErrors(() => {
+    const answers = askTexts(
+      sieve,
+      columns,
+      members.map((m) => m.map((r) => records[r]!.item!)),
+    );
+    return runSieve(sieve, columns, { ...context, answers });
+  });
+  const outcomes = outcomesOf(run);
   for (const [i, m] of members.entries()) {
-    const by = run.outcomes.by[i]!;
+    const by = outcomes.by[i]!;
     await printLine({
       work: i + 1,
       records: m.map((r) => places[r]),
-      outcome: FATES[run.outcomes.fate[i]!],
+      outcome: FATES[outcomes.fate[i]!],
       by: by < 0 ? null : sieve[by]!.id,
     });
   }
@@ -46,23 +61,40 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   );
 }
 
-async function readSieve(path?: string): Promise<Sieve> {
+async function sieveOf(path: string | undefined, files: readonly string[]): Promise<ReadSieve> {
   if (!path) throw new Unusable('Name the sieve: --with sieve.json.');
-  let json: unknown;
-  try {
-    json = JSON.parse(await readFile(path, 'utf8'));
-  } catch (error) {
-    throw new Unusable(`${path}: ${(error as Error).message}`);
-  }
-  const parsed = sieveSchema.safeParse(json);
-  if (!parsed.success) throw new Unusable(`${path} is not a sieve:\n${z.prettifyError(parsed.error)}`);
-  return parsed.data;
+  const text = await readFile(path, 'utf8').catch((error: Error) => {
+    throw new Unusable(`${path}: ${error.message}`);
+  });
+  // Each file is a database, by its name without folder and ending.
+  const read = readSieve(
+    text,
+    files.map((file) => ({ id: file, name: basename(file, extname(file)) })),
+  );
+  if (typeof read === 'string') throw new Unusable(`${path}: ${read}`);
+  return read;
+}
+
+/** Says what differs from what the sieve's outcomes rested on where it was written. */
+function tellDifferences(read: ReadSieve, settings: Settings) {
+  for (const note of read.notes) process.stderr.write(`${note}\n`);
+  if (!read.basis) return;
+  const { asOf, scheme, question } = read.basis;
+  const told: [string, string, string][] = [
+    ['as-of date', asOf, settings.asOf ?? ''],
+    ['evidence scheme', scheme, settings.scheme.id],
+    ['kind of question', question, settings.question],
+  ];
+  for (const [what, there, here] of told)
+    if (there !== here)
+      process.stderr.write(`The ${what} was ${there} where this sieve was written, and is ${here} here: outcomes may differ.\n`);
 }
 
 function withClearErrors<T>(body: () => T): T {
   try {
     return body();
   } catch (error) {
+    if (error instanceof QueryError) throw new Unusable(`${error.problem.message} (character ${error.problem.from + 1} of a query)`);
     if (error instanceof RangeError) throw new Unusable(`The sieve can't be applied: ${error.message}.`);
     throw error;
   }

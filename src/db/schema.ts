@@ -406,6 +406,37 @@ export const ColumnsPatch = defineEntity({
 });
 export type ColumnsPatch = InferEntity<typeof ColumnsPatch>;
 
+/** What a limiter that reads text said of every work, in the order of the columns of a revision. */
+export const TextAnswer = defineEntity({
+  name: 'TextAnswer',
+  properties: {
+    reviewId: p.uuid().primary(),
+    /** Hash of the test. */
+    key: p.string().length(64).primary(),
+    revision: p.integer(),
+    bytes: p.blob(),
+  },
+});
+
+/** A person's word on one work at some limiters of the sieve. Only ever added; undone by a row that names it. */
+export const SieveOverride = defineEntity({
+  name: 'SieveOverride',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    fate: p.enum(['pass', 'stop', 'undo'] as const),
+    limiters: p.json<string[]>(),
+    /** A record of the work, so that the word stays with it when works are joined or parted; and its number then. */
+    recordNo: p.integer(),
+    workNo: p.integer(),
+    undoes: p.integer().nullable(),
+    reason: p.text(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type SieveOverride = InferEntity<typeof SieveOverride>;
+
 export const SieveVersion = defineEntity({
   name: 'SieveVersion',
   properties: {
@@ -414,7 +445,14 @@ export const SieveVersion = defineEntity({
     limiters: p.json<Sieve>(),
     note: p.text(),
     /** What outcomes under this version rest on. */
-    basis: p.json<{ asOf: string; scheme: string; kind: string; ruleSet: string; revision: number }>(),
+    basis: p.json<{
+      asOf: string;
+      scheme: string;
+      kind: string;
+      ruleSet: string;
+      revision: number;
+      parts?: { rulings: number; merges: number; overrides: number; venues: string; maps: string };
+    }>(),
     person: p.string().length(120),
     at: p.datetime(),
   },
@@ -487,6 +525,8 @@ export const entities = [
   RulingRow,
   ReviewColumns,
   ColumnsPatch,
+  TextAnswer,
+  SieveOverride,
   SieveVersion,
   Decision,
   Job,

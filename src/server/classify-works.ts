@@ -51,8 +51,8 @@ export async function classifyWorks(
   const add = (no: number, open: readonly MemberRead[]) => {
     const membership = open.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
     const { classification, causes } = judge(judging, open);
-    setRow(columns, row++, { number: no, classification, membership });
     const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
+    setRow(columns, row++, { number: no, classification, membership, flags });
     const merged = mergeWork(
       open.map((m) => ({ no: m.no, trust: trust.get(m.database_id ?? '') ?? databases.length, item: m.item })),
       edits.get(no),

@@ -16,9 +16,9 @@ export interface DecideQueue {
  * the evidence ladder come first (by the middle of the levels that are possible, then by the best of them), works
  * that the scheme does not grade last; among equals the newest first.
  */
-export function decideQueue({ columns, run, states, decisions, scheme }: ReviewState): DecideQueue {
+export function decideQueue({ columns, outcomes, states, decisions, scheme }: ReviewState): DecideQueue {
   const decided = (i: number) => !['stopped', 'held', 'undecided'].includes(states[i]!);
-  const indexes = [...columns.numbers.keys()].filter((i) => run.outcomes.fate[i] === LEFT || decided(i));
+  const indexes = [...columns.numbers.keys()].filter((i) => outcomes.fate[i] === LEFT || decided(i));
   const rungs = scheme.levels.flatMap((level, rung) => (level.code === 'not-graded' ? [] : [rung]));
   const heights = new Map<number, number>();
   /** Small numbers are high on the ladder. Sets of levels recur, so each is worked out once. */
@@ -41,7 +41,7 @@ export function decideQueue({ columns, run, states, decisions, scheme }: ReviewS
     const decision = decisions.get(no);
     queue.numbers.push(no);
     if (decided(i)) queue.decided.push([no, states[i]!, decision?.reasonCode ?? '']);
-    if (isAgainstSieve(run.outcomes.fate[i]!, decision?.verdict ?? null)) queue.against.push(no);
+    if (isAgainstSieve(outcomes.fate[i]!, decision?.verdict ?? null)) queue.against.push(no);
   }
   return queue;
 }

@@ -164,12 +164,12 @@ test('the command line stops, holds and lets through what the application does',
   await importText(db, own.id, 'VH', readFileSync(file, 'utf8'), true);
   const sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
   expect(await saveSieve(db.context(), own.id, { sieve, seenEdit: 0 })).toMatchObject({ ok: true });
-  const { run, columns } = await reviewState(db.context(), own.id);
+  const { run, outcomes, columns } = await reviewState(db.context(), own.id);
   const here = new Map<string, string>();
   for (const line of await listWorks(db.context(), own.id, [...columns.numbers])) {
     const i = columns.numbers.indexOf(line.no);
-    const by = run.outcomes.by[i]!;
-    here.set(line.no + line.title, `${['through', 'held', 'stopped'][run.outcomes.fate[i]!]} ${by < 0 ? '' : sieve[by]!.id}`);
+    const by = outcomes.by[i]!;
+    here.set(line.no + line.title, `${['through', 'held', 'stopped'][outcomes.fate[i]!]} ${by < 0 ? '' : sieve[by]!.id}`);
   }
   const args = ['sieve', '--with', 'demo/sieve.json', '--as-of', '2026-09-14', '--refereed-journals', file];
   const printed = execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
@@ -183,9 +183,9 @@ test('the command line stops, holds and lets through what the application does',
     .split('\n')
     .map((l) => JSON.parse(l));
   const { funnel } = lines.pop();
-  const tally = (outcomes: Iterable<string>) => {
+  const tally = (all: Iterable<string>) => {
     const counts: Record<string, number> = {};
-    for (const o of outcomes) counts[o] = (counts[o] ?? 0) + 1;
+    for (const o of all) counts[o] = (counts[o] ?? 0) + 1;
     return counts;
   };
   expect(tally(lines.map((l) => `${l.outcome} ${l.by ?? ''}`))).toEqual(tally(here.values()));

@@ -7,7 +7,7 @@ import { MAX_REJECTED_ROWS } from './import-file';
 import { retrievalsOf } from './retrievals';
 import { type ReviewState, reviewState } from './review-state';
 import { databaseNames, databasesOf } from './save-database';
-import { differsFrom, latestVersion } from './save-sieve';
+import { versionState } from './save-sieve';
 
 /** The figures of the stage strip. */
 export interface Overview {
@@ -30,7 +30,7 @@ export interface Overview {
 
 export async function overview(ctx: Context, reviewId: string, given?: ReviewState): Promise<Overview> {
   const state = given ?? (await reviewState(ctx, reviewId));
-  const { columns, run, counts } = state;
+  const { columns, outcomes, counts } = state;
   const works = columns.numbers.length;
   const [{ records }] = await ctx.em.execute<[{ records: number }]>(
     'select count(*)::int as records from active_record where review_id = ?',
@@ -41,8 +41,8 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
     [reviewId],
   );
   const fates = [0, 0, 0];
-  for (const fate of run.outcomes.fate) fates[fate]!++;
-  const version = await latestVersion(ctx.em, reviewId);
+  for (const fate of outcomes.fate) fates[fate]!++;
+  const { version, edited } = await versionState(ctx.em, state.review);
   const withdrawn = await ctx.em.find(Retrieval, { reviewId, withdrawn: true });
   const files = await ctx.em.find(ImportFile, { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } });
   const retrievals = await retrievalsOf(ctx, reviewId);
@@ -67,7 +67,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
     decided,
     toDecide: counts.undecided + counts.waiting,
     version: version?.number ?? 0,
-    versionEdited: state.review.sieve.length > 0 && differsFrom(state.review, version),
+    versionEdited: state.review.sieve.length > 0 && edited,
     identities: reconcile({
       // Counted in the tables themselves, and held against what the import said it read.
       files: files.map((f) => ({
@@ -109,7 +109,7 @@ async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quota
     state.columns.all[quota.axis].forEach((mask, i) => {
       if (mask & ~allowed) return;
       if (state.states[i] === 'kept') kept++;
-      if (state.run.outcomes.fate[i] === 0) through++;
+      if (state.outcomes.fate[i] === 0) through++;
     });
     return [{ criterion: text, atLeast: quota.atLeast, kept, through }];
   });

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type PackedClaims, unpackClaims } from '@/core/classify';
+import { type Flag, type PackedClaims, unpackClaims } from '@/core/classify';
 import { emptyColumns, setRow } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { Review, SourceDatabase } from '@/db/schema';
@@ -30,6 +30,11 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       [reviewId],
     );
     const works = worksOf(members);
+    const flagged = await tx.execute<{ no: number; flags: Flag[] }[]>(
+      "select no, flags from work where review_id = ? and absorbed_by is null and flags <> '[]'",
+      [reviewId],
+    );
+    const flags = new Map(flagged.map((w) => [w.no, w.flags]));
     const judging = await judgingOf(tx, review, databases);
     const claims = await staleClaims(tx, reviewId, databases);
     review.revision += 1;
@@ -48,7 +53,7 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       const axes: { no: number; axes: object }[] = [];
       for (const { no, members: own, classification, causes } of judgeMembers(judging, page.works, page.read)) {
         const membership = own.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
-        setRow(columns, row++, { number: no, classification, membership });
+        setRow(columns, row++, { number: no, classification, membership, flags: flags.get(no) ?? [] });
         axes.push({ no, axes: storedAxes(classification, causes, judging.levels) });
         done += own.length;
       }
@@ -84,8 +89,8 @@ async function* readAhead<T, R>(things: Iterable<T>, read: (thing: T) => Promise
 export async function reclassifyWorks(tx: EntityManager, review: Review, workNos: readonly number[]): Promise<number> {
   const reviewId = review.id;
   const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
-  const works = await tx.execute<{ no: number; membership: string | number }[]>(
-    'select no, membership from work where review_id = ? and absorbed_by is null and no = any(?::int[]) order by no',
+  const works = await tx.execute<{ no: number; membership: string | number; flags: Flag[] }[]>(
+    'select no, membership, flags from work where review_id = ? and absorbed_by is null and no = any(?::int[]) order by no',
     [reviewId, `{${workNos.join(',')}}`],
   );
   if (works.length === 0) return review.revision;
@@ -101,9 +106,9 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
     databases.map((d) => d.id),
     revision,
   );
-  const axes = works.map(({ no, membership }, i) => {
+  const axes = works.map(({ no, membership, flags }, i) => {
     const { classification, causes } = judged.get(no)!;
-    setRow(patch, i, { number: no, classification, membership: Number(membership) });
+    setRow(patch, i, { number: no, classification, membership: Number(membership), flags });
     return { no, axes: storedAxes(classification, causes, judging.levels) };
   });
   await writeAxes(tx, reviewId, axes);

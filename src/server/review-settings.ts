@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { readDate } from '@/core/record';
+import { STARTING_SIEVE } from '@/core/sieve';
 import { Review, SchemeRow } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import { queueReclassify } from './queue';
@@ -23,7 +24,7 @@ export type ReviewSettings = z.infer<typeof ReviewSettings>;
 
 export async function createReview(ctx: Context, settings: ReviewSettings): Promise<{ id: string }> {
   const id = randomUUID();
-  ctx.em.create(Review, { ...settings, id, revision: 0, sieve: [], sieveEdit: 0, createdAt: ctx.now() });
+  ctx.em.create(Review, { ...settings, id, revision: 0, sieve: [...STARTING_SIEVE], sieveEdit: 0, createdAt: ctx.now() });
   await ctx.em.flush();
   return { id };
 }

@@ -1,11 +1,22 @@
 import type { EvidenceScheme } from '@/core/classify';
 import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
 import { isoToDay } from '@/core/record';
-import { type Columns, emptyColumns, limiterWords, runSieve, type SieveContext, type SieveRun } from '@/core/sieve';
+import {
+  type Columns,
+  limiterWords,
+  type Outcomes,
+  outcomesOf,
+  runSieve,
+  type Sieve,
+  type SieveContext,
+  type SieveRun,
+} from '@/core/sieve';
 import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
+import { currentColumns } from './current-columns';
 import { schemeOf } from './scheme-of';
-import { storedColumns } from './stored-columns';
+import { standingOverrides } from './sieve-overrides';
+import { textAnswers } from './text-answers';
 
 export interface CurrentDecision {
   verdict: DecisionVerdict;
@@ -24,6 +35,7 @@ export interface ReviewState {
   scheme: EvidenceScheme;
   columns: Columns;
   run: SieveRun;
+  outcomes: Outcomes;
   decisions: Map<number, CurrentDecision>;
   /** State of the work at each index of the columns. */
   states: WorkState[];
@@ -35,24 +47,34 @@ export interface ReviewState {
 export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
-  const columns = await columnsOf(ctx, review);
-  const run = runSieve(review.sieve, columns, sieveContext(review, scheme));
+  const columns = await currentColumns(ctx.em, review);
+  const run = runSieve(review.sieve, columns, await sieveContext(ctx, review, scheme, columns));
+  const outcomes = outcomesOf(run);
   const decisions = await latestDecisions(ctx, reviewId);
   const counts = emptyStates();
   const indexOf = new Map<number, number>();
   const states = Array.from(columns.numbers, (number, i) => {
     indexOf.set(number, i);
-    const state = stateOf(run.outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
+    const state = stateOf(outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
     counts[state]++;
     return state;
   });
-  return { review, scheme, columns, run, decisions, states, counts, indexOf };
+  return { review, scheme, columns, run, outcomes, decisions, states, counts, indexOf };
 }
 
-export const sieveContext = (review: Review, scheme: EvidenceScheme): SieveContext => ({ asOf: isoToDay(review.asOf), scheme });
-
-const columnsOf = async (ctx: Context, review: Review): Promise<Columns> =>
-  (await storedColumns(ctx.em, review.id))?.columns ?? emptyColumns(0, [], review.revision);
+/** What running a sieve of a review needs beside its columns. @param sieve the working sieve, unless another is given */
+export const sieveContext = async (
+  ctx: Context,
+  review: Review,
+  scheme: EvidenceScheme,
+  columns: Columns,
+  sieve: Sieve = review.sieve,
+): Promise<SieveContext> => ({
+  asOf: isoToDay(review.asOf),
+  scheme,
+  answers: await textAnswers(ctx, review.id, columns, sieve),
+  overrides: await standingOverrides(ctx.em, review.id),
+});
 
 /** The latest decision on every work that has one; a work that was absorbed hands its decisions to the one it joined. */
 async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<number, CurrentDecision>> {
@@ -81,14 +103,14 @@ async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<numb
 }
 
 /** What the sieve says of a work, in words: "Through all 4 limiters", "Stopped by Refereed". */
-export function outcomeWords(state: Pick<ReviewState, 'review' | 'scheme' | 'run'>, index: number): string {
+export function outcomeWords(state: Pick<ReviewState, 'review' | 'scheme' | 'outcomes'>, index: number): string {
   const on = state.review.sieve.filter((l) => l.on);
   if (on.length === 0) return '';
-  const by = state.run.outcomes.by[index]!;
+  const by = state.outcomes.by[index]!;
   if (by < 0) return `through ${on.length === 1 ? 'the one limiter' : `all ${on.length} limiters`}`;
   const limiter = state.review.sieve[by]!;
   const words = limiterWords(limiter, state.scheme, isoToDay(state.review.asOf));
-  return `${state.run.outcomes.fate[index] === 1 ? 'held' : 'stopped'} by ${limiter.name} (${words})`;
+  return `${state.outcomes.fate[index] === 1 ? 'held' : 'stopped'} by ${limiter.name} (${words})`;
 }
 
 /** All decisions on one work, newest first, those of works it absorbed included. */

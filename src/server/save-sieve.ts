@@ -1,11 +1,12 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import type { EvidenceScheme } from '@/core/classify';
-import { axisValues, type Sieve, sieveSchema } from '@/core/sieve';
+import { axisValues, canonical, readsText, type Sieve, sieveSchema } from '@/core/sieve';
 import { Review, SieveVersion } from '@/db/schema';
 import { type Context, openReview, type Refusal, type Result, refuse } from './context';
-import { RULE_SET } from './rule-set';
 import { schemeOf } from './scheme-of';
+import { basisOf } from './sieve-basis';
+import { queryProblem } from './text-answers';
 
 export const SieveInput = z.strictObject({ sieve: sieveSchema, seenEdit: z.int() });
 
@@ -29,6 +30,10 @@ export async function saveSieve(ctx: Context, reviewId: string, input: z.infer<t
   const review = await openReview(ctx, reviewId);
   const unknown = unknownCode(input.sieve, await schemeOf(ctx.em, review));
   if (unknown) return refuse('unknown-code', `"${unknown}" is not a value that a limiter can allow in this review.`);
+  for (const { name, test } of input.sieve) {
+    const problem = readsText(test) && queryProblem(test);
+    if (problem) return refuse('bad-query', `${name}: ${problem}`);
+  }
   const changed = await ctx.em.nativeUpdate(
     Review,
     { id: reviewId, sieveEdit: input.seenEdit },
@@ -39,15 +44,17 @@ export async function saveSieve(ctx: Context, reviewId: string, input: z.infer<t
     const message = 'Somebody else changed the sieve. Their version is shown now; make your change again.';
     return { ok: false, code: 'changed-meanwhile', message, current: { sieve, edit: sieveEdit } };
   }
-  const versionEdited = differsFrom({ ...review, sieve: input.sieve }, await latestVersion(ctx.em, reviewId));
+  const { edited: versionEdited } = await versionState(ctx.em, { ...review, sieve: input.sieve });
   return { ok: true, edit: input.seenEdit + 1, versionEdited, revision: review.revision };
 }
 
 function unknownCode(sieve: Sieve, scheme: EvidenceScheme): string | null {
-  for (const { test } of sieve) {
-    if (test.kind !== 'coded') continue;
-    const codes = new Set(axisValues(test.axis, scheme).map((v) => v.code));
-    const bad = test.allowed.find((code) => !codes.has(code));
+  for (const { test, exempt } of sieve) {
+    const types = new Set(axisValues('publicationType', scheme).map((v) => v.code));
+    const codes = test.kind === 'coded' ? new Set(axisValues(test.axis, scheme).map((v) => v.code)) : null;
+    const bad =
+      (exempt?.types ?? []).find((code) => !types.has(code)) ??
+      (test.kind === 'coded' ? test.allowed.find((c) => !codes!.has(c)) : undefined);
     if (bad) return bad;
   }
   return null;
@@ -57,40 +64,30 @@ export async function latestVersion(em: EntityManager, reviewId: string): Promis
   return em.findOne(SieveVersion, { reviewId }, { orderBy: { number: 'desc' } });
 }
 
-type Basis = Pick<Review, 'sieve' | 'asOf' | 'scheme' | 'kind' | 'revision'>;
-
-const basisOf = (review: Basis) => ({
-  asOf: review.asOf,
-  scheme: review.scheme,
-  kind: review.kind,
-  ruleSet: RULE_SET,
-  revision: review.revision,
-});
-
-/** True when the working sieve, or what its outcome rests on, is not what the version holds. */
-export const differsFrom = (review: Basis, version: SieveVersion | null): boolean =>
-  !version || canonical([review.sieve, basisOf(review)]) !== canonical([version.limiters, version.basis]);
-
-/** JSON with sorted keys: the database hands keys back in its own order. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_, v) =>
-    v && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v,
-  );
+/** The last saved version, and whether the working sieve or what its outcome rests on has changed since. */
+export async function versionState(
+  em: EntityManager,
+  review: Pick<Review, 'id' | 'sieve' | 'asOf' | 'scheme' | 'kind' | 'revision'>,
+): Promise<{ version: SieveVersion | null; edited: boolean }> {
+  const version = await latestVersion(em, review.id);
+  const edited = !version || canonical([review.sieve, await basisOf(em, review)]) !== canonical([version.limiters, version.basis]);
+  return { version, edited };
+}
 
 /** Saves the working sieve as the next numbered version, if it differs from the last one. Versions never change. */
 export async function freezeSieve(ctx: Context, reviewId: string, note: string): Promise<number> {
   return ctx.em.transactional(async (tx) => {
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`sieve:${reviewId}`]);
     const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
-    const last = await latestVersion(tx, reviewId);
-    if (last && !differsFrom(review, last)) return last.number;
+    const { version: last, edited } = await versionState(tx, review);
+    if (last && !edited) return last.number;
     const number = (last?.number ?? 0) + 1;
     tx.create(SieveVersion, {
       reviewId,
       number,
       limiters: review.sieve,
       note,
-      basis: basisOf(review),
+      basis: await basisOf(tx, review),
       person: review.person,
       at: ctx.now(),
     });

@@ -17,6 +17,9 @@ import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
 import { freezeSieve, SieveInput, saveSieve } from './save-sieve';
 import { CopyScheme, copyScheme, DropScheme, dropScheme, SaveScheme, saveScheme } from './schemes';
+import { OverrideWorks, overrideWorks, UndoOverrides, undoOverrides } from './sieve-overrides';
+import { CompareVersions, compareVersions } from './sieve-versions';
+import { AskText, askText } from './text-answers';
 import { DropVenue, dropVenue, importVenues, previewVenues, SaveVenue, saveVenue, VenueFileText } from './venue-register';
 
 const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, input: I) => Promise<O>) => ({ input, run });
@@ -29,6 +32,10 @@ export const VERBS = {
     ok: true as const,
     version: await freezeSieve(ctx, id, note),
   })),
+  'ask-text': verb(AskText, askText),
+  'override-works': verb(OverrideWorks, overrideWorks),
+  'undo-overrides': verb(UndoOverrides, undoOverrides),
+  'compare-versions': verb(CompareVersions, compareVersions),
   'save-settings': verb(ReviewSettings, saveSettings),
   'save-criteria': verb(CriteriaInput, saveCriteria),
   'save-database': verb(DatabaseInput, saveDatabase),

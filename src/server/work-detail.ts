@@ -3,14 +3,17 @@ import type { WorkState } from '@/core/flow';
 import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
+import { isoToDay } from '@/core/record';
+import { limiterWords } from '@/core/sieve';
 import { Work } from '@/db/schema';
 import { absorbedBy, type DecisionToSettle, decisionsToSettle } from './absorbed';
 import { type Context, NotFound } from './context';
 import { type Family, familyOf } from './families-view';
 import { fieldEdits } from './field-edits';
 import { type Judgeable, judge, judgingOf } from './judging';
-import { type CurrentDecision, decisionsOn, outcomeWords, reviewState } from './review-state';
+import { type CurrentDecision, decisionsOn, outcomeWords, type ReviewState, reviewState } from './review-state';
 import { databasesOf, UNATTRIBUTED } from './save-database';
+import { overridesOn } from './sieve-overrides';
 
 export interface RecordDetail {
   no: number;
@@ -48,6 +51,10 @@ export interface WorkDetail {
   draft: string;
   mentions: Mention[];
   outcome: string;
+  /** The limiters that hold or stop it. */
+  limiters: { id: string; name: string; words: string; stops: boolean }[];
+  /** What people said of it at limiters, newest first. */
+  overrides: { seq: number; fate: 'pass' | 'stop'; limiters: string[]; reason: string; person: string; at: string }[];
   state: WorkState;
   decision: (Omit<CurrentDecision, 'at'> & { at: string }) | null;
   /** Sequence number to send back with the next decision. */
@@ -120,6 +127,13 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     draft: groundsText(clauses),
     mentions: mentionsOf(shown.title, shown.abstract, review),
     outcome,
+    limiters: limitersOf(state, index),
+    overrides: await overridesOn(
+      ctx,
+      reviewId,
+      rows.map((r) => r.no),
+      state.review.sieve,
+    ),
     state: state.states[index]!,
     decision: decision && { ...decision, at: decision.at.toISOString() },
     seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
@@ -132,4 +146,20 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       sieveVersion: h.sieveVersion,
     })),
   };
+}
+
+function limitersOf({ review, run, scheme }: ReviewState, index: number): WorkDetail['limiters'] {
+  const [stops, holds] = [run.stops[index]!, run.holds[index]!];
+  return review.sieve.flatMap((limiter, k) =>
+    ((stops | holds) >>> k) & 1
+      ? [
+          {
+            id: limiter.id,
+            name: limiter.name,
+            words: limiterWords(limiter, scheme, isoToDay(review.asOf)),
+            stops: ((stops >>> k) & 1) === 1,
+          },
+        ]
+      : [],
+  );
 }

@@ -8,7 +8,7 @@ export type EngineState =
   | { state: 'loading' }
   | { state: 'empty' }
   | { state: 'failed'; message: string }
-  | { state: 'ready'; engine: Remote<SieveEngine>; databases: string[] };
+  | { state: 'ready'; engine: Remote<SieveEngine>; databases: string[]; revision: number };
 
 /** A worker that holds the columns of a revision and answers from them. Loaded anew when the revision changes. */
 export function useEngine(reviewId: string, revision: number, scheme: EvidenceScheme): EngineState {
@@ -24,8 +24,8 @@ export function useEngine(reviewId: string, revision: number, scheme: EvidenceSc
       const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);
       if (response.status === 204) return setState({ state: 'empty' });
       if (!response.ok) throw new Error(`The columns could not be read (${response.status}).`);
-      const { databases } = await engine.load(new Uint8Array(await response.arrayBuffer()), latest.current);
-      if (!gone) setState({ state: 'ready', engine, databases });
+      const { databases, revision: loaded } = await engine.load(new Uint8Array(await response.arrayBuffer()), latest.current);
+      if (!gone) setState({ state: 'ready', engine, databases, revision: loaded });
     })().catch((error: unknown) => {
       if (!gone) setState({ state: 'failed', message: error instanceof Error ? error.message : String(error) });
     });

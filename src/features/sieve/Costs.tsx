@@ -17,7 +17,7 @@ export function Costs({ row, asked, onAsk }: { row: FunnelRow; asked: Asked | nu
         {lines.map(({ words, n, fill, before }) => (
           <div key={fill} className="contents">
             <dt>{words}</dt>
-            <dd>
+            <dd className="text-right">
               <Figure
                 n={n}
                 before={before}

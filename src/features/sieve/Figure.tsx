@@ -26,7 +26,7 @@ export function Figure({
       aria-pressed={active}
       title={label}
       onClick={onClick}
-      className={cx('min-h-6 min-w-6 text-left underline-offset-2 hover:underline', active && 'underline', className)}
+      className={cx('min-h-6 min-w-6 underline-offset-2 hover:underline', active && 'underline', className)}
     >
       {before}
       {count(n)}

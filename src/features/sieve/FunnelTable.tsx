@@ -163,7 +163,7 @@ function Cells({
             label={`${count(cell.left)} left, ${where}`}
             active={is('left')}
             onClick={ask('left')}
-            className="font-bold text-[15px]"
+            className="text-left font-bold text-[15px]"
           />
           {cell.stoppedHere > 0 && (
             <Figure

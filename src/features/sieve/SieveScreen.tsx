@@ -1,69 +1,49 @@
 'use client';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { EvidenceScheme } from '@/core/classify';
-import { type Fill, type Funnel, limiterWords, type Sieve } from '@/core/sieve';
+import type { Facet, Flag } from '@/core/classify';
+import { type Fill, FLAG_WORDS, limiterWords, type Outcome, USUAL_SIZE } from '@/core/sieve';
 import { Empty } from '@/ui/empty';
 import { count } from '@/ui/marks';
-import { useEngine } from '../shell/useEngine';
 import { useUrlState } from '../shell/useUrlState';
 import { ListWithSheet } from '../works/ListWithSheet';
 import { captionOf, readAsked } from './asked';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
 import { LimiterForm } from './LimiterForm';
+import { SieveNav } from './SieveNav';
 import { Toolbar } from './Toolbar';
-import { useSieveDraft } from './useSieveDraft';
+import { type SieveProps, useSieve } from './useSieve';
 
-interface SieveScreenProps {
-  reviewId: string;
-  revision: number;
-  sieve: Sieve;
-  edit: number;
-  asOf: number;
-  scheme: EvidenceScheme;
-  version: number;
-  versionEdited: boolean;
-  databases: { id: string; tag: string; name: string }[];
-}
-
-/** The stack of limiters and what each leaves. Every change is answered by the worker at once and saved behind it. */
-export function SieveScreen(props: SieveScreenProps) {
+export function SieveScreen(props: SieveProps) {
   const { reviewId, asOf, scheme } = props;
-  const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
-  // Records that came while this screen is open are counted from the next change on.
-  const revision = Math.max(props.revision, draft.revision);
-  const engine = useEngine(reviewId, revision, scheme);
+  const { draft, engine, databases, funnel, ran, revision, say } = useSieve(props);
   const [params, setParams] = useUrlState();
-  const [funnel, setFunnel] = useState<Funnel | null>(null);
   const [numbers, setNumbers] = useState<number[] | null>(null);
   const picked = draft.sieve.find((l) => l.id === params.get('limiter')) ?? null;
   const asked = readAsked(params);
   const askedKey = asked && `${asked.row}|${asked.database}|${asked.fill}`;
 
   useEffect(() => {
-    if (engine.state !== 'ready') return;
+    if (engine.state !== 'ready' || ran === 0) return;
+    const [row, database, fill] = askedKey?.split('|') ?? [];
+    const index = row === 'all' ? -1 : draft.sieve.findIndex((l) => l.id === row);
+    if (!row || (index < 0 && row !== 'all')) return setNumbers(null);
     let stale = false;
-    (async () => {
-      const next = await engine.engine.run(draft.sieve, asOf);
-      if (stale) return;
-      setFunnel(next);
-      const [row, database, fill] = askedKey?.split('|') ?? [];
-      const index = row === 'all' ? -1 : draft.sieve.findIndex((l) => l.id === row);
-      if (!row || (index < 0 && row !== 'all')) return setNumbers(null);
-      const found = await engine.engine.works(index, Number(database), fill as Fill);
-      if (!stale) setNumbers(found);
-    })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
+    engine.engine.works(index, Number(database), fill as Fill).then(
+      (found) => !stale && setNumbers(found),
+      (error: unknown) => toast.error(`The works could not be listed: ${String(error)}`),
+    );
     return () => {
       stale = true;
     };
-  }, [engine, draft.sieve, asOf, askedKey]);
+  }, [engine, ran, draft.sieve, askedKey]);
 
+  const countsOf = useCallback(async (facet: Facet) => (engine.state === 'ready' ? engine.engine.facet(facet) : []), [engine]);
   const words = useMemo(
     () => Object.fromEntries(draft.sieve.map((l) => [l.id, limiterWords(l, scheme, asOf)])),
     [draft.sieve, scheme, asOf],
   );
-  const databases = engine.state === 'ready' ? engine.databases.flatMap((id) => props.databases.find((d) => d.id === id) ?? []) : [];
   const row = picked && funnel?.rows.find((r) => r.limiter === draft.sieve.indexOf(picked));
 
   if (engine.state === 'empty') {
@@ -84,7 +64,10 @@ export function SieveScreen(props: SieveScreenProps) {
   return (
     <div className="flex min-h-[calc(100vh-106px)]">
       <main className="min-w-0 flex-1 px-5 py-4">
-        <h1 className="text-[22px] leading-tight">What each limiter leaves, in every database</h1>
+        <div className="mb-1 flex items-baseline justify-between gap-4">
+          <h1 className="text-[22px] leading-tight">What each limiter leaves, in every database</h1>
+          <SieveNav reviewId={reviewId} current="" />
+        </div>
         <p className="mb-2 text-slate" role="status">
           {engine.state === 'failed' && <span role="alert">{engine.message}</span>}
           {funnel ? (
@@ -97,6 +80,8 @@ export function SieveScreen(props: SieveScreenProps) {
             engine.state !== 'failed' && 'Reading the columns …'
           )}
         </p>
+        {funnel && <SizeNote funnel={funnel} reviewId={reviewId} />}
+        {engine.state === 'ready' && <IntegrityNote ask={engine.engine.flagsThrough} ran={ran} />}
         <FunnelTable
           sieve={draft.sieve}
           funnel={funnel}
@@ -116,6 +101,7 @@ export function SieveScreen(props: SieveScreenProps) {
             key={revision}
             reviewId={reviewId}
             numbers={numbers}
+            onOverridden={say}
             caption={captionOf(asked, draft.sieve, databases, numbers.length)}
           />
         )}
@@ -130,8 +116,11 @@ export function SieveScreen(props: SieveScreenProps) {
               {!picked.on && ' · switched off'}
             </p>
             <LimiterForm
+              key={picked.id}
               limiter={picked}
               scheme={scheme}
+              databases={props.databases}
+              countsOf={countsOf}
               onChange={(l) => draft.change(draft.sieve.map((old) => (old.id === l.id ? l : old)))}
             />
             {row && (
@@ -149,5 +138,50 @@ export function SieveScreen(props: SieveScreenProps) {
         )}
       </aside>
     </div>
+  );
+}
+
+/** Too few or too many, by common practice, and where to look what would change it. */
+function SizeNote({ funnel, reviewId }: { funnel: Outcome & { works: number; rows: unknown[] }; reviewId: string }) {
+  const few = funnel.through <= USUAL_SIZE.tooFew && funnel.works > USUAL_SIZE.tooFew && funnel.rows.length > 1;
+  if (!few && funnel.through < USUAL_SIZE.tooMany) return null;
+  return (
+    <p className="mb-2 border-copper border-l-2 pl-2 text-[13.5px]">
+      {few
+        ? `${count(funnel.through)} through is few: loosen a limiter or take one out.`
+        : `${count(funnel.through)} through is much to read: a limiter may be missing.`}{' '}
+      <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/sieve/what-if`}>
+        What to change first
+      </a>
+    </p>
+  );
+}
+
+const GRAVE: readonly Flag[] = ['retracted', 'withdrawn', 'concern'];
+
+/** Warns of works that are through although they were retracted: nobody keeps one unawares. */
+function IntegrityNote({ ask, ran }: { ask(): Promise<Partial<Record<Flag, number>>>; ran: number }) {
+  const [flags, setFlags] = useState<Partial<Record<Flag, number>>>({});
+  // Asked again after every run; the question itself never changes.
+  const latest = useRef(ask);
+  latest.current = ask;
+  useEffect(() => {
+    let gone = false;
+    if (ran > 0)
+      latest.current().then(
+        (found) => !gone && setFlags(found),
+        () => {},
+      );
+    return () => {
+      gone = true;
+    };
+  }, [ran]);
+  const grave = GRAVE.filter((f) => flags[f]);
+  if (grave.length === 0) return null;
+  return (
+    <p className="mb-2 border-copper border-l-2 pl-2 text-[13.5px]">
+      Among the works that are through: {grave.map((f) => `${count(flags[f]!)} ${FLAG_WORDS[f]}`).join(', ')}. Add the limiter "Retracted or
+      withdrawn" to hold them.
+    </p>
   );
 }

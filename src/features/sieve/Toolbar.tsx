@@ -1,28 +1,33 @@
 'use client';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import type { EvidenceScheme } from '@/core/classify';
-import type { Sieve } from '@/core/sieve';
+import type { Limiter, Sieve } from '@/core/sieve';
 import { Button } from '@/ui/button';
-import { LIMITER_KINDS, newLimiter } from './LimiterForm';
+import { Dialog } from '@/ui/dialog';
+import { TextArea } from '@/ui/field';
+import { Gallery } from './Gallery';
 import type { useSieveDraft } from './useSieveDraft';
 
+type Draft = ReturnType<typeof useSieveDraft>;
 interface ToolbarProps {
-  draft: ReturnType<typeof useSieveDraft>;
-  picked: Sieve[number] | null;
+  draft: Draft;
+  picked: Limiter | null;
   scheme: EvidenceScheme;
   onAdded(id: string): void;
 }
 
-/** What can be done to the stack: add, undo, switch, remove, save as a version. */
+/** What can be done to the stack: add, undo, redo, duplicate, switch, remove, save as a version. */
 export function Toolbar({ draft, picked, scheme, onAdded }: ToolbarProps) {
-  const { version, versionEdited } = draft;
+  const [adding, setAdding] = useState(false);
+  const [saving, setSaving] = useState(false);
   const change = (next: Sieve) => draft.change(next);
-  const add = (kind: string) => {
-    const limiter = newLimiter(kind as 'level', scheme, crypto.randomUUID());
-    change([...draft.sieve, limiter]);
-    onAdded(limiter.id);
+  const duplicate = (limiter: Limiter) => {
+    const copy = { ...limiter, id: crypto.randomUUID(), name: `${limiter.name.slice(0, 112)} (copy)` };
+    change(draft.sieve.toSpliced(draft.sieve.indexOf(limiter) + 1, 0, copy));
+    onAdded(copy.id);
   };
-  const remove = (limiter: Sieve[number]) => {
+  const remove = (limiter: Limiter) => {
     const at = draft.sieve.indexOf(limiter);
     change(draft.sieve.filter((l) => l !== limiter));
     const restore = () => {
@@ -33,41 +38,72 @@ export function Toolbar({ draft, picked, scheme, onAdded }: ToolbarProps) {
   };
   return (
     <div className="flex flex-wrap items-center gap-2 py-3">
-      <select
-        aria-label="Add limiter"
-        className="h-8 rounded-[4px] border border-ink bg-surface px-2 font-medium"
-        value=""
-        onChange={(e) => e.target.value && add(e.target.value)}
-      >
-        <option value="">Add limiter …</option>
-        {LIMITER_KINDS.map((k) => (
-          <option key={k.value} value={k.value}>
-            {k.label}
-          </option>
-        ))}
-      </select>
+      <Button onClick={() => setAdding(true)}>Add limiter</Button>
       <Button onClick={draft.undo} disabled={!draft.canUndo}>
         Undo
       </Button>
+      <Button onClick={draft.redo} disabled={!draft.canRedo}>
+        Redo
+      </Button>
       <Button disabled={!picked} onClick={() => picked && change(draft.sieve.map((l) => (l.id === picked.id ? { ...l, on: !l.on } : l)))}>
         {picked && !picked.on ? 'Switch on' : 'Switch off'}
+      </Button>
+      <Button disabled={!picked} onClick={() => picked && duplicate(picked)}>
+        Duplicate
       </Button>
       <Button disabled={!picked} onClick={() => picked && remove(picked)}>
         Remove
       </Button>
       <Button
         look="solid"
-        disabled={draft.sieve.length === 0 || draft.saving !== 'saved' || !versionEdited}
-        onClick={async () => {
-          const saved = await draft.freeze();
-          if (saved !== null) toast(`The sieve was saved as version ${saved}. Versions never change.`);
-        }}
+        disabled={draft.sieve.length === 0 || draft.saving !== 'saved' || !draft.versionEdited}
+        onClick={() => setSaving(true)}
       >
-        {versionEdited ? `Save as v${version + 1}` : `Saved as v${version}`}
+        {draft.versionEdited ? `Save as v${draft.version + 1}` : `Saved as v${draft.version}`}
       </Button>
       <span role="status" className="text-[13px] text-slate">
         {draft.saving === 'saving' ? 'Saving …' : draft.saving === 'failed' ? 'Not saved' : ''}
       </span>
+      <Gallery
+        open={adding}
+        scheme={scheme}
+        onOpenChange={setAdding}
+        onAdd={(limiter) => {
+          change([...draft.latest(), limiter]);
+          onAdded(limiter.id);
+        }}
+      />
+      <SaveVersion draft={draft} open={saving} onOpenChange={setSaving} />
     </div>
+  );
+}
+
+function SaveVersion({ draft, open, onOpenChange }: { draft: Draft; open: boolean; onOpenChange(open: boolean): void }) {
+  const [note, setNote] = useState('');
+  const save = async () => {
+    const number = await draft.freeze(note.trim());
+    if (number === null) return;
+    toast(`The sieve was saved as version ${number}. Versions never change.`);
+    setNote('');
+    onOpenChange(false);
+  };
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={`Save the sieve as version ${draft.version + 1}`}>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void save();
+        }}
+      >
+        <TextArea label="What it is for, or what changed" value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
+        <p className="text-[13px] text-slate">
+          A version keeps the limiters and what their outcomes rest on: the as-of date, the rules, the scheme, rulings and merges until now.
+        </p>
+        <Button type="submit" look="solid" className="self-start">
+          Save version {draft.version + 1}
+        </Button>
+      </form>
+    </Dialog>
   );
 }

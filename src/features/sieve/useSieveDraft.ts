@@ -13,7 +13,8 @@ import { forgetWorks } from '../works/useWork';
 export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: number, initialVersion: { number: number; edited: boolean }) {
   const [sieve, setSieve] = useState(initial);
   const past = useRef<Sieve[]>([]);
-  const [steps, setSteps] = useState(0);
+  const future = useRef<Sieve[]>([]);
+  const [steps, setSteps] = useState({ back: 0, forth: 0 });
   const now = useRef(initial);
   const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
   const edit = useRef(initialEdit);
@@ -38,10 +39,11 @@ export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: num
           // Their sieve takes the place of ours, and with it what could be undone.
           wanted.current = null;
           past.current = [];
+          future.current = [];
           edit.current = result.current.edit;
           now.current = result.current.sieve;
           setSieve(result.current.sieve);
-          setSteps(0);
+          setSteps({ back: 0, forth: 0 });
           setVersionEdited(true);
           continue;
         }
@@ -65,36 +67,52 @@ export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: num
     (next: Sieve) => {
       now.current = next;
       setSieve(next);
-      setSteps(past.current.length);
+      setSteps({ back: past.current.length, forth: future.current.length });
       wanted.current = next;
       void flush();
     },
     [flush],
   );
+  /** Resolves when nothing waits to be saved any more. */
+  const settled = useCallback(async () => {
+    while (busy.current || wanted.current) await new Promise((resolve) => setTimeout(resolve, 30));
+  }, []);
   const change = useCallback(
     (next: Sieve) => {
       past.current = [...past.current.slice(-49), now.current];
+      future.current = [];
       put(next);
     },
     [put],
   );
   const undo = useCallback(() => {
     const last = past.current.pop();
-    if (last) put(last);
+    if (!last) return;
+    future.current.push(now.current);
+    put(last);
+  }, [put]);
+  const redo = useCallback(() => {
+    const next = future.current.pop();
+    if (!next) return;
+    past.current.push(now.current);
+    put(next);
   }, [put]);
 
   /** Saves the sieve as it is as the next version. @returns its number, or null when that failed, which was said */
-  const freeze = useCallback(async (): Promise<number | null> => {
-    const frozen = await call(reviewId, 'freeze-sieve', { note: '' }).catch(() => null);
-    if (!frozen?.ok) {
-      toast.error(frozen?.message ?? 'The version was not saved: the server did not answer. Try again.');
-      return null;
-    }
-    setVersion(frozen.version);
-    setVersionEdited(false);
-    reviewChanged();
-    return frozen.version;
-  }, [reviewId]);
+  const freeze = useCallback(
+    async (note: string): Promise<number | null> => {
+      const frozen = await call(reviewId, 'freeze-sieve', { note }).catch(() => null);
+      if (!frozen?.ok) {
+        toast.error(frozen?.message ?? 'The version was not saved: the server did not answer. Try again.');
+        return null;
+      }
+      setVersion(frozen.version);
+      setVersionEdited(false);
+      reviewChanged();
+      return frozen.version;
+    },
+    [reviewId],
+  );
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
@@ -103,5 +121,8 @@ export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: num
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, []);
-  return { sieve, change, undo, canUndo: steps > 0, saving, revision, version, versionEdited, freeze, latest: () => now.current };
+  return {
+    ...{ sieve, change, undo, redo, canUndo: steps.back > 0, canRedo: steps.forth > 0, saving },
+    ...{ revision, version, versionEdited, setVersionEdited, freeze, settled, latest: () => now.current },
+  };
 }

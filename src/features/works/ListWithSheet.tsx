@@ -1,4 +1,5 @@
 'use client';
+import type { Override } from '@/core/sieve';
 import { useUrlState } from '../shell/useUrlState';
 import { WorkList } from './WorkList';
 import { WorkSheet } from './WorkSheet';
@@ -10,10 +11,14 @@ interface ListWithSheetProps {
   version?: number;
   /** Told when a person ruled on the open work. */
   onRuled?(): void;
+  /** Told when a person spoke on the open work at limiters. */
+  onOverridden?(overrides: Override[]): void;
+  picked?: ReadonlySet<number>;
+  onPicked?(picked: ReadonlySet<number>): void;
 }
 
 /** A list of works whose rows open beside it; which one is open stands in the address. */
-export function ListWithSheet({ reviewId, numbers, caption, version, onRuled }: ListWithSheetProps) {
+export function ListWithSheet({ reviewId, numbers, caption, version, onRuled, onOverridden, picked, onPicked }: ListWithSheetProps) {
   const [params, setParams] = useUrlState();
   const opened = Number(params.get('work')) || null;
   return (
@@ -25,8 +30,10 @@ export function ListWithSheet({ reviewId, numbers, caption, version, onRuled }: 
         version={version}
         open={opened}
         onOpen={(no) => setParams({ work: String(no) })}
+        picked={picked}
+        onPicked={onPicked}
       />
-      <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} onRuled={onRuled} />
+      <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} onRuled={onRuled} onOverridden={onOverridden} />
     </>
   );
 }

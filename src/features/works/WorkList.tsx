@@ -19,10 +19,13 @@ interface WorkListProps {
   /** Raised when works change: see useWorkLines. */
   version?: number;
   onOpen(no: number): void;
+  /** Works that are picked, where something can be done with several at once. */
+  picked?: ReadonlySet<number>;
+  onPicked?(picked: ReadonlySet<number>): void;
 }
 
 /** The works behind a number: rows of 32 px, fetched page by page, sorted and searched on the server. */
-export function WorkList({ reviewId, numbers, caption, open, version, onOpen }: WorkListProps) {
+export function WorkList({ reviewId, numbers, caption, open, version, onOpen, picked, onPicked }: WorkListProps) {
   const [find, setFind] = useState('');
   const [order, setOrder] = useState<ListOrder>('number');
   const [shown, setShown] = useState<readonly number[]>(numbers);
@@ -48,6 +51,9 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen }: 
   const rows = useVirtualizer({ count: shown.length, getScrollElement: () => scroller.current, estimateSize: () => 32, overscan: 12 });
   const items = rows.getVirtualItems();
   const lines = useWorkLines(reviewId, shown, items[0]?.index ?? 0, items.at(-1)?.index ?? 0, version);
+
+  const pick = picked && onPicked && { picked, onPicked };
+  const all = picked !== undefined && shown.length > 0 && shown.every((no) => picked.has(no));
 
   const sortable = (key: ListOrder, label: string, width: string) => (
     <div role="columnheader" className={width} aria-sort={order === key ? 'ascending' : 'none'}>
@@ -82,6 +88,17 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen }: 
       >
         <div role="rowgroup" className="sticky top-0 z-10 bg-paper text-[13px]">
           <div role="row" className="flex h-8 items-center gap-3 border-rule border-b px-1">
+            {pick && (
+              <div role="columnheader" className="grid w-6 shrink-0 place-items-center">
+                <input
+                  type="checkbox"
+                  aria-label="Pick all that are listed"
+                  className="size-4 accent-(--navy)"
+                  checked={all}
+                  onChange={() => pick.onPicked(new Set(all ? [] : shown))}
+                />
+              </div>
+            )}
             {sortable('database', 'Database', 'w-[92px] shrink-0')}
             {sortable('title', 'Title', 'min-w-0 flex-1')}
             {sortable('publicationType', 'Publication type', 'w-[150px] shrink-0')}
@@ -92,7 +109,8 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen }: 
         <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
           {items.map((item) => {
             const no = shown[item.index]!;
-            return <Row key={no} line={lines.get(no)} no={no} index={item.index} top={item.start} open={open === no} onOpen={onOpen} />;
+            const row = { line: lines.get(no), no, index: item.index, top: item.start };
+            return <Row key={no} {...row} open={open === no} onOpen={onOpen} pick={pick} />;
           })}
         </div>
       </div>
@@ -121,6 +139,7 @@ function Row({
   top,
   open,
   onOpen,
+  pick,
 }: {
   line?: WorkLine;
   no: number;
@@ -128,7 +147,13 @@ function Row({
   top: number;
   open: boolean;
   onOpen(no: number): void;
+  pick: { picked: ReadonlySet<number>; onPicked(picked: ReadonlySet<number>): void } | undefined;
 }) {
+  const toggle = () => {
+    const next = new Set(pick!.picked);
+    if (!next.delete(no)) next.add(no);
+    pick!.onPicked(next);
+  };
   return (
     <div
       role="row"
@@ -136,6 +161,17 @@ function Row({
       style={{ transform: `translateY(${top}px)` }}
       className={cx('absolute flex h-8 w-full items-center gap-3 border-rule border-b px-1', open ? 'bg-picked' : 'hover:bg-picked')}
     >
+      {pick && (
+        <div role="cell" className="grid w-6 shrink-0 place-items-center">
+          <input
+            type="checkbox"
+            aria-label={`Pick ${line?.title ?? `work ${no}`}`}
+            className="size-4 accent-(--navy)"
+            checked={pick.picked.has(no)}
+            onChange={toggle}
+          />
+        </div>
+      )}
       <div role="cell" className="flex w-[92px] shrink-0 gap-1">
         {line?.tags.map((tag) => (
           <DatabaseTag key={tag} tag={tag} />

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { WorkAxis } from '@/core/classify';
 import { problemWords, shortAuthors } from '@/core/record';
-import { axisValues } from '@/core/sieve';
+import { axisValues, type Override } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
 import { codesOf } from '@/core/vocabularies';
 import type { WorkDetail } from '@/server/work-detail';
@@ -18,6 +18,7 @@ import { placeOf } from './labels';
 import { MarkedAbstract } from './MarkedText';
 import { MergedFields } from './MergedFields';
 import { marksFor } from './marks';
+import { SaidAtLimiters } from './SaidAtLimiters';
 import { forgetWorks, useWork } from './useWork';
 
 /** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */
@@ -27,9 +28,10 @@ interface WorkSheetProps {
   onClose(): void;
   /** Told when a person ruled on the work, or on all that are like it. */
   onRuled?(): void;
+  onOverridden?(overrides: Override[]): void;
 }
 
-export function WorkSheet({ reviewId, no, onClose, onRuled }: WorkSheetProps) {
+export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: WorkSheetProps) {
   const [turn, setTurn] = useState(0);
   const [ruling, setRuling] = useState<RulingTarget | null>(null);
   const state = useWork(reviewId, no, turn);
@@ -51,6 +53,15 @@ export function WorkSheet({ reviewId, no, onClose, onRuled }: WorkSheetProps) {
               again to settle it.
             </p>
           )}
+          <SaidAtLimiters
+            reviewId={reviewId}
+            work={state.work}
+            onSaid={(overrides) => {
+              forgetWorks();
+              setTurn((n) => n + 1);
+              onOverridden?.(overrides);
+            }}
+          />
           {state.work.shown.abstract && (
             <div className="flex flex-col gap-2">
               <MarkedAbstract

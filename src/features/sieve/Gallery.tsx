@@ -1,0 +1,45 @@
+'use client';
+import type { EvidenceScheme } from '@/core/classify';
+import { fromSample, GALLERY, type Limiter, type Sample } from '@/core/sieve';
+import { Dialog } from '@/ui/dialog';
+
+/** Common limiters to start from, by what they are about. */
+export function Gallery({
+  open,
+  scheme,
+  onOpenChange,
+  onAdd,
+}: {
+  open: boolean;
+  scheme: EvidenceScheme;
+  onOpenChange(open: boolean): void;
+  onAdd(limiter: Limiter): void;
+}) {
+  const groups = [...new Set(GALLERY.map((s) => s.group))];
+  const add = (sample: Sample) => {
+    onAdd(fromSample(sample, scheme, crypto.randomUUID()));
+    onOpenChange(false);
+  };
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Add a limiter" wide>
+      <p className="mb-3 text-slate">Common limiters to start from. Each can be changed afterwards; what it costs shows at once.</p>
+      <div className="columns-3 gap-5">
+        {groups.map((group) => (
+          <section key={group} className="mb-4 break-inside-avoid">
+            <h3 className="mb-1 border-rule border-b font-semibold text-[14px]">{group}</h3>
+            <ul>
+              {GALLERY.filter((s) => s.group === group).map((sample) => (
+                <li key={sample.key}>
+                  <button type="button" className="w-full rounded-[4px] px-1.5 py-1 text-left hover:bg-picked" onClick={() => add(sample)}>
+                    <span className="block font-medium">{sample.name}</span>
+                    <span className="block text-[12.5px] text-slate leading-snug">{sample.meaning}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </Dialog>
+  );
+}

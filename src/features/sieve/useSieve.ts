@@ -1,0 +1,73 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import type { EvidenceScheme } from '@/core/classify';
+import type { Funnel, Limiter, Override, Sieve } from '@/core/sieve';
+import { call } from '../shell/call';
+import { type EngineState, useEngine } from '../shell/useEngine';
+import { useSieveDraft } from './useSieveDraft';
+
+/** What every screen of the sieve is given by its page. */
+export interface SieveProps {
+  reviewId: string;
+  revision: number;
+  sieve: Sieve;
+  edit: number;
+  /** Day number of the review's as-of date. */
+  asOf: number;
+  scheme: EvidenceScheme;
+  version: number;
+  versionEdited: boolean;
+  overrides: Override[];
+  databases: { id: string; tag: string; name: string }[];
+}
+
+/**
+ * The working sieve, the engine that runs it, and what it gives now. `ran` counts the runs, so that whoever asks the
+ * engine for more knows when to ask again.
+ */
+export function useSieve(props: SieveProps) {
+  const { reviewId, asOf, scheme } = props;
+  const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
+  // Records that came while this screen is open are counted from the next change on.
+  const revision = Math.max(props.revision, draft.revision);
+  const engine = useEngine(reviewId, revision, scheme);
+  const [overrides, setOverrides] = useState(props.overrides);
+  const [result, setResult] = useState<{ funnel: Funnel; ran: number; sieve: Sieve } | null>(null);
+
+  useEffect(() => {
+    if (engine.state !== 'ready') return;
+    let stale = false;
+    (async () => {
+      await readTexts(reviewId, engine, draft.sieve);
+      const funnel = await engine.engine.run(draft.sieve, asOf, overrides);
+      if (!stale) setResult((old) => ({ funnel, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
+    })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
+    return () => {
+      stale = true;
+    };
+  }, [reviewId, engine, draft.sieve, asOf, overrides]);
+
+  const databases = engine.state === 'ready' ? engine.databases.flatMap((id) => props.databases.find((d) => d.id === id) ?? []) : [];
+  // The engine answers for the sieve that it ran last: a newer one may be on its way.
+  const current = result && result.sieve === draft.sieve ? result : null;
+  /** Takes over what people said of single works: the sieve is then no longer what its last version gave. */
+  const say = (next: Override[]) => {
+    setOverrides(next);
+    draft.setVersionEdited(true);
+  };
+  return { draft, engine, overrides, say, databases, revision, funnel: result?.funnel ?? null, ran: current?.ran ?? 0 };
+}
+export type SieveInHand = ReturnType<typeof useSieve>;
+
+/** Fetches what limiters that read text say of each work: the engine holds no text. */
+async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve) {
+  for (const key of await engine.engine.missing(sieve)) {
+    const answer = await call(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
+    if (!answer.ok) throw new Error(answer.message);
+    await engine.engine.answer(
+      key,
+      Uint8Array.from(atob(answer.bytes), (c) => c.charCodeAt(0)),
+    );
+  }
+}

@@ -1,0 +1,24 @@
+import { isoToDay } from '@/core/record';
+import { type Context, openReview } from './context';
+import { databasesOf } from './save-database';
+import { versionState } from './save-sieve';
+import { schemeOf } from './scheme-of';
+import { standingOverrides } from './sieve-overrides';
+
+/** What every view of the sieve shows. */
+export async function sievePage(ctx: Context, reviewId: string) {
+  const review = await openReview(ctx, reviewId);
+  const { version, edited } = await versionState(ctx.em, review);
+  return {
+    reviewId,
+    revision: review.revision,
+    sieve: review.sieve,
+    edit: review.sieveEdit,
+    asOf: isoToDay(review.asOf),
+    scheme: await schemeOf(ctx.em, review),
+    version: version?.number ?? 0,
+    versionEdited: edited,
+    overrides: await standingOverrides(ctx.em, reviewId),
+    databases: (await databasesOf(ctx, reviewId)).map((d) => ({ id: d.id, tag: d.tag, name: d.name })),
+  };
+}
