@@ -268,7 +268,10 @@ export const DEMO_DATABASES: DemoDatabase[] = [
       defaultFields: 'title, summary, subject',
       wordVariation: 'not known',
       strategy: 'night shift light sleep',
-      steps: [step(1, 'night shift light sleep', 5120), step(2, '1 limited to: 2019–2026', 0, ['2019–2026'])],
+      steps: [
+        step(1, 'night shift light sleep', 5120),
+        step(2, '1 limited to: 2019–2026; Scholarly titles only', 0, ['2019–2026', 'Scholarly titles only']),
+      ],
       notExported: 0,
       reasons: { notExported: '', notInFile: '' },
       notes: 'Only years since 2019 were asked for: narrower than the protocol.',

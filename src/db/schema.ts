@@ -96,6 +96,8 @@ export const Retrieval = defineEntity({
     updates: p.uuid().nullable(),
     withdrawn: p.boolean(),
     withdrawnWhy: p.text(),
+    /** Why it is to be run again; '' when it is not. */
+    rerun: p.text(),
     /** Raised by every edit: two people's edits cannot silently overwrite each other. */
     edit: p.integer(),
     createdAt: p.datetime(),

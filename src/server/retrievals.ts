@@ -106,7 +106,17 @@ export async function insertRetrieval(
     [reviewId],
   );
   const id = randomUUID();
-  tx.create(Retrieval, { ...input, reviewId, id, number: Number(next), withdrawn: false, withdrawnWhy: '', edit: 0, createdAt: at });
+  tx.create(Retrieval, {
+    ...input,
+    reviewId,
+    id,
+    number: Number(next),
+    withdrawn: false,
+    withdrawnWhy: '',
+    rerun: '',
+    edit: 0,
+    createdAt: at,
+  });
   await tx.flush();
   return { id, number: Number(next) };
 }
@@ -161,6 +171,15 @@ export async function withdrawRetrieval(ctx: Context, reviewId: string, input: z
     await enqueue(tx, reviewId, 'classify-review', ctx.now());
     return { ok: true };
   });
+}
+
+export const MarkRerun = z.strictObject({ id: z.uuid(), why: z.string().trim().max(2000) });
+
+/** Marks a retrieval to be run again, for a reason, or takes the mark back with an empty one. */
+export async function markRerun(ctx: Context, reviewId: string, { id, why }: z.infer<typeof MarkRerun>): Promise<Result<object>> {
+  await openReview(ctx, reviewId);
+  const changed = await ctx.em.nativeUpdate(Retrieval, { reviewId, id }, { rerun: why });
+  return changed ? { ok: true } : refuse('no-retrieval', 'This retrieval is not in the review.');
 }
 
 /** The retrieval with this number. */

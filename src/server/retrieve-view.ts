@@ -65,6 +65,7 @@ export function retrievalLine(
     updates,
     withdrawn: retrieval.withdrawn,
     withdrawnWhy: retrieval.withdrawnWhy,
+    rerun: retrieval.rerun,
     files: own,
   };
 }

@@ -30,7 +30,10 @@ export async function saveDatabase(ctx: Context, reviewId: string, input: Databa
   if (input.id && !old) return refuse('no-database', 'This database is not in the review any more.');
   if (!old && all.length >= 32) return refuse('too-many', 'A review can have 32 databases.');
   const id = old?.id ?? randomUUID();
-  const profile = old && !input.whole ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns } : input.profile;
+  const profile =
+    old && !input.whole
+      ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns, natives: old.profile.natives }
+      : input.profile;
   await ctx.em.transactional(async (tx) => {
     if (old) {
       const scopeChanges = !isDeepStrictEqual(scopeOf(old.profile), scopeOf(profile));

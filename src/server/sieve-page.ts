@@ -1,4 +1,5 @@
 import { isoToDay } from '@/core/record';
+import { Criterion } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { databasesOf } from './save-database';
 import { versionState } from './save-sieve';
@@ -19,6 +20,9 @@ export async function sievePage(ctx: Context, reviewId: string) {
     version: version?.number ?? 0,
     versionEdited: edited,
     overrides: await standingOverrides(ctx.em, reviewId),
+    quotas: (await ctx.em.find(Criterion, { reviewId, archived: false }, { orderBy: { position: 'asc' } })).flatMap(
+      ({ id, text, quota }) => (quota ? [{ id, text, ...quota }] : []),
+    ),
     databases: (await databasesOf(ctx, reviewId)).map((d) => ({ id: d.id, tag: d.tag, name: d.name })),
   };
 }

@@ -11,7 +11,17 @@ import { cancelJob, JobId, mergeAgain } from './merge-jobs';
 import { RuleMerge, ruleMerge, UndoMerge, undoMerge } from './merge-rulings';
 import { OrderWorks, orderWorks } from './order-works';
 import { PairOfRecords, pairView } from './pair-view';
-import { addRetrieval, NewRetrieval, SaveRetrieval, saveRetrieval, WithdrawRetrieval, withdrawRetrieval } from './retrievals';
+import { NameNative, nameNative, ParityWorks, parityWorks } from './parity-view';
+import {
+  addRetrieval,
+  MarkRerun,
+  markRerun,
+  NewRetrieval,
+  SaveRetrieval,
+  saveRetrieval,
+  WithdrawRetrieval,
+  withdrawRetrieval,
+} from './retrievals';
 import { ReviewSettings, saveSettings } from './review-settings';
 import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
@@ -43,6 +53,9 @@ export const VERBS = {
   'add-retrieval': verb(NewRetrieval, addRetrieval),
   'save-retrieval': verb(SaveRetrieval, saveRetrieval),
   'withdraw-retrieval': verb(WithdrawRetrieval, withdrawRetrieval),
+  'mark-rerun': verb(MarkRerun, markRerun),
+  'parity-works': verb(ParityWorks, parityWorks),
+  'name-native': verb(NameNative, nameNative),
   'cancel-import': verb(FileId, cancelImport),
   'read-again': verb(ReadAgain, readAgain),
   'map-columns': verb(MapColumns, mapColumns),

@@ -9,7 +9,7 @@ export { DESIGN_MASKS } from './design-of-publication';
 export * from './explain';
 export { FACET_NAMES, FACETS, type Facet } from './facet-words';
 export * from './facets';
-export { languageName } from './languages';
+export { languageCodes, languageName } from './languages';
 export * from './packed-claims';
 export * from './record-of-work';
 export type { AxisResult } from './resolve';

@@ -1,4 +1,4 @@
-import { type Combination, readCombination, readNarrowing, type SearchStep } from './steps';
+import { type ActiveLimiter, type Combination, readCombination, readNarrowing, type SearchStep } from './steps';
 
 export type StepFindingCode =
   | 'and-exceeds'
@@ -19,6 +19,8 @@ export interface StepFinding {
   message: string;
   /** Whether it cannot be right, or only deserves a look. */
   sure: boolean;
+  /** The limiter that vanished. */
+  limiter?: string;
 }
 
 const n = (count: number): string => count.toLocaleString('en-GB');
@@ -36,7 +38,8 @@ export function checkSteps(steps: readonly SearchStep[]): StepFinding[] {
   const names = new Map<string, string>();
   let before: SearchStep | null = null;
   for (const step of steps) {
-    const report = (code: StepFindingCode, message: string, sure = true) => findings.push({ code, step: step.number, message, sure });
+    const report: Report = (code, message, sure = true, limiter) =>
+      findings.push({ code, step: step.number, message, sure, ...(limiter ? { limiter } : {}) });
     for (const { name } of step.limiters) names.set(keyOf(name), name);
     const own = new Set(step.limiters.map((l) => keyOf(l.name)));
     const narrowing = readNarrowing(step.done);
@@ -64,7 +67,33 @@ export function checkSteps(steps: readonly SearchStep[]): StepFinding[] {
   return findings;
 }
 
-type Report = (code: StepFindingCode, message: string, sure?: boolean) => void;
+/** A limiter of a search at its end: still active, or lost on the way after a line. */
+export interface LimiterAtEnd extends ActiveLimiter {
+  lostAfter: number | null;
+}
+
+/** The limiters that a search ended with, those that combined lines bring included, and those that got lost. */
+export function limitersAtEnd(steps: readonly SearchStep[]): LimiterAtEnd[] {
+  const known = new Map<string, ActiveLimiter>();
+  const active = new Map<number, Set<string>>();
+  for (const step of steps) {
+    for (const l of step.limiters) known.set(keyOf(l.name), known.get(keyOf(l.name)) ?? l);
+    const narrowing = readNarrowing(step.done);
+    const combination = narrowing ? ({ op: 'line', line: narrowing.line } as const) : readCombination(step.done);
+    active.set(
+      step.number,
+      union(new Set(step.limiters.map((l) => keyOf(l.name))), combination ? inherited(combination, active) : new Set()),
+    );
+  }
+  const last = steps.at(-1);
+  const end = last ? active.get(last.number)! : new Set<string>();
+  const lost = new Map(checkSteps(steps).flatMap((f) => (f.limiter ? [[keyOf(f.limiter), f.step] as const] : [])));
+  return [...known].flatMap<LimiterAtEnd>(([key, l]) =>
+    end.has(key) ? [{ ...l, lostAfter: null }] : lost.has(key) ? [{ ...l, lostAfter: lost.get(key)! }] : [],
+  );
+}
+
+type Report = (code: StepFindingCode, message: string, sure?: boolean, limiter?: string) => void;
 
 const keyOf = (name: string): string => name.toLowerCase().replace(/\s+/g, ' ').trim();
 const union = (a: ReadonlySet<string>, b: ReadonlySet<string>): Set<string> => new Set([...a, ...b]);
@@ -156,6 +185,8 @@ function checkLostInParts(
     report(
       'limiter-vanished',
       `“${names.get(l) ?? l}” was active in line ${line} and is not in line ${step.number}, which combines it with lines that lack it.`,
+      true,
+      names.get(l),
     );
 }
 
@@ -170,7 +201,12 @@ function checkVanished(
   const removed = new Set(step.removed.map(keyOf));
   for (const l of active.get(before.number) ?? [])
     if (!now.has(l) && !removed.has(l))
-      report('limiter-vanished', `“${names.get(l) ?? l}” was active after line ${before.number} and is gone after line ${step.number}.`);
+      report(
+        'limiter-vanished',
+        `“${names.get(l) ?? l}” was active after line ${before.number} and is gone after line ${step.number}.`,
+        true,
+        names.get(l),
+      );
 }
 
 /** A step that names no earlier line goes on from the step before, unless it begins a line of its own with a query. */

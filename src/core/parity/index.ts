@@ -1,8 +1,14 @@
 export * from './check-steps';
 export * from './compare-runs';
 export * from './counts';
+export * from './hidden';
+export * from './natives';
+export * from './parity';
 export * from './profile';
+export * from './relate';
 export * from './scope';
 export * from './search-log';
+export * from './settings';
 export * from './steps';
 export { readTermMap } from './term-map';
+export * from './took';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { COLUMN_ROLES, type ColumnRole, DELIMITERS, VOCABULARIES } from '@/core/record';
+import { limiterSchema } from '@/core/sieve';
 import { CODED_AXES, type CodedAxis, type TermSets } from '@/core/vocabularies';
 
 /** How a database can limit on one axis. */
@@ -80,6 +81,11 @@ export const limiterProfile = z.strictObject({
   allJournalsRefereed: z.boolean(),
   carries: z.array(z.enum(Object.keys(CARRIED) as [Carried, ...Carried[]])),
   terms: z.array(mappedTerm).max(2000),
+  /** What limiters of its mean whose names do not say it, as a person said. */
+  natives: z
+    .array(z.strictObject({ name: z.string().trim().min(1).max(200), meaning: limiterSchema.shape.test }))
+    .max(100)
+    .optional(),
   /** How its tables are read: remembered from the last import. */
   columns: columnMapping.nullable(),
   notes: z.string().max(2000),

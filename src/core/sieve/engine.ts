@@ -1,10 +1,11 @@
 import { type EvidenceScheme, type Facet, FLAGS, type Flag } from '@/core/classify';
-import { fullMask } from '@/core/vocabularies';
+import { fullMask, maskOf } from '@/core/vocabularies';
 import { type CensusAxis, type CensusCounts, census, type KnownAs, knownAs, type ValueCounts, valueCounts, worksWithValue } from './census';
 import { type Columns, decodeColumns, type MaskAxis } from './columns';
 import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
 import { type Fill, type Funnel, funnelOf, worksBehind } from './funnel';
 import { answersNeeded, axisValues, type Override, type Sieve, type SieveContext } from './limiter';
+import { type Quota, quotaOf } from './quota';
 import { fateOfWords, type SieveRun, SieveRunner } from './runner';
 import { type Advice, advice, ladder, type Outcome, type Rung, recencyCurve, type Scope, scopes } from './what-if';
 
@@ -32,6 +33,8 @@ export interface SieveEngine {
   facet(facet: Facet): { value: string; works: number }[];
   /** How many works that are through carry each flag. */
   flagsThrough(): Partial<Record<Flag, number>>;
+  /** Works that are through and certainly have one of these values, and those held or stopped that come nearest. */
+  quota(axis: MaskAxis, allowed: readonly string[]): Quota;
   census(axis: CensusAxis): { whole: CensusCounts; databases: CensusCounts[] };
   /** How many works have each value of an axis, as a whole and per database. */
   values(axis: MaskAxis): ValueCounts;
@@ -95,6 +98,7 @@ export function createSieveEngine(): SieveEngine {
       }
       return found;
     },
+    quota: (axis, allowed) => quotaOf(ran(), axis, maskOf(axisValues(axis, scheme!), allowed)),
     facet(facet) {
       const { values, all: masks } = loaded().facets[facet];
       const works = values.map(() => 0);

@@ -65,6 +65,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
         </Link>
       </header>
       <div className="flex flex-col gap-2.5 px-4 py-3">
+        {r.rerun && <p className="text-[13px] text-copper">To be run again: {r.rerun}</p>}
         {r.withdrawn && <p className="text-[13px]">Out of every count: {r.withdrawnWhy}</p>}
         <CountChain reviewId={reviewId} retrieval={r} href={href} />
         <FileTable reviewId={reviewId} files={r.files} jobs={jobs} formats={formats} onRejected={setRejected} onChanged={onSent} />

@@ -11,15 +11,18 @@ import { captionOf, readAsked } from './asked';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
 import { LimiterForm } from './LimiterForm';
+import { Quotas } from './Quotas';
 import { SieveNav } from './SieveNav';
 import { Toolbar } from './Toolbar';
 import { type SieveProps, useSieve } from './useSieve';
 
 export function SieveScreen(props: SieveProps) {
   const { reviewId, asOf, scheme } = props;
-  const { draft, engine, databases, funnel, ran, revision, say } = useSieve(props);
+  const inHand = useSieve(props);
+  const { draft, engine, databases, funnel, ran, revision, say } = inHand;
   const [params, setParams] = useUrlState();
   const [numbers, setNumbers] = useState<number[] | null>(null);
+  const [near, setNear] = useState<{ numbers: number[]; caption: string } | null>(null);
   const picked = draft.sieve.find((l) => l.id === params.get('limiter')) ?? null;
   const asked = readAsked(params);
   const askedKey = asked && `${asked.row}|${asked.database}|${asked.fill}`;
@@ -90,13 +93,22 @@ export function SieveScreen(props: SieveProps) {
           picked={picked?.id ?? null}
           asked={asked}
           onPick={(id) => setParams({ limiter: id })}
-          onAsk={(a) =>
-            setParams({ row: a.row, db: String(a.database), fill: a.fill, limiter: a.row === 'all' ? params.get('limiter') : a.row })
-          }
+          onAsk={(a) => {
+            setNear(null);
+            setParams({ row: a.row, db: String(a.database), fill: a.fill, limiter: a.row === 'all' ? params.get('limiter') : a.row });
+          }}
           onReorder={draft.change}
         />
         <Toolbar draft={draft} picked={picked} scheme={scheme} onAdded={(id) => setParams({ limiter: id })} />
-        {asked && numbers && (
+        {near && (
+          <ListWithSheet
+            reviewId={reviewId}
+            numbers={near.numbers}
+            caption={`${near.caption}: ${count(near.numbers.length)}`}
+            onOverridden={say}
+          />
+        )}
+        {!near && asked && numbers && (
           <ListWithSheet
             key={revision}
             reviewId={reviewId}
@@ -127,7 +139,10 @@ export function SieveScreen(props: SieveProps) {
               <Costs
                 row={row}
                 asked={asked?.row === picked.id ? asked : null}
-                onAsk={(fill) => setParams({ row: picked.id, db: '-1', fill })}
+                onAsk={(fill) => {
+                  setNear(null);
+                  setParams({ row: picked.id, db: '-1', fill });
+                }}
               />
             )}
           </>
@@ -136,6 +151,7 @@ export function SieveScreen(props: SieveProps) {
             Pick a limiter to see and change what it lets in, what evidence it uses, and what it does when it can't tell.
           </p>
         )}
+        <Quotas inHand={inHand} quotas={props.quotas} onList={(list, caption) => setNear({ numbers: list, caption })} />
       </aside>
     </div>
   );

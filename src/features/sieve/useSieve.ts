@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { EvidenceScheme } from '@/core/classify';
-import type { Funnel, Limiter, Override, Sieve } from '@/core/sieve';
+import type { Funnel, Limiter, MaskAxis, Override, Sieve } from '@/core/sieve';
 import { call } from '../shell/call';
 import { type EngineState, useEngine } from '../shell/useEngine';
 import { useSieveDraft } from './useSieveDraft';
@@ -20,6 +20,8 @@ export interface SieveProps {
   versionEdited: boolean;
   overrides: Override[];
   databases: { id: string; tag: string; name: string }[];
+  /** Criteria that ask for a number of works. */
+  quotas: { id: string; text: string; axis: MaskAxis; allowed: string[]; atLeast: number }[];
 }
 
 /**

@@ -1,0 +1,168 @@
+import { z } from 'zod';
+import {
+  type Cell,
+  hiddenBy,
+  leaksOf,
+  type NativeLimiter,
+  type Parity,
+  parityOf,
+  type RetrievalInParity,
+  settingsFor,
+  type Took,
+} from '@/core/parity';
+import { GALLERY, type Limiter, limiterWords, type SieveContext } from '@/core/sieve';
+import { venueKey } from '@/core/venues';
+import { SourceDatabase } from '@/db/schema';
+import { type Context, openReview, type Result, refuse } from './context';
+import { retrievalsOf } from './retrievals';
+import { retrievalsAlone } from './retrievals-alone';
+import { type ReviewState, reviewState, sieveContext } from './review-state';
+import { databaseNames, databasesOf } from './save-database';
+import { schemeOf } from './scheme-of';
+
+/** Everything behind the parity view, with the works themselves. */
+async function workedOut(ctx: Context, reviewId: string) {
+  const state = await reviewState(ctx, reviewId);
+  const { review, scheme, columns } = state;
+  const databases = await databasesOf(ctx, reviewId);
+  const rows = (await retrievalsOf(ctx, reviewId)).filter((r) => !r.withdrawn);
+  const retrievals = await retrievalsAlone(ctx, review, rows, databases, review.sieve);
+  const context = await sieveContext(ctx, review, scheme, columns);
+  const parity = parityOf(review.sieve, columns, context, retrievals);
+  return { state, databases, rows, retrievals, context, parity };
+}
+
+/** A cell with how many works stand behind each of its numbers. */
+export type CellLine = Omit<Cell, 'closed' | 'blind' | 'leaks'> & { closed: number; blind: number; leaks: number };
+
+/** A limiter that was set at a database, tested at its own meaning and level. */
+export interface NativeLine {
+  name: string;
+  how: NativeLimiter['how'];
+  level: 'item' | 'venue';
+  lostAfter: number | null;
+  /** What it asks, in words; null when nobody knows. */
+  asks: string | null;
+  leaks: number;
+  unsure: number;
+  took: Took | null;
+  hidden: number;
+  notIndexed: number;
+}
+
+export interface ParityView extends Omit<Parity, 'rows'> {
+  rows: { limiter: string | null; name: string; cells: (CellLine | null)[] }[];
+  retrievals: {
+    id: string;
+    number: number;
+    tags: string[];
+    names: string;
+    searchedOn: string;
+    rerun: string;
+    databases: { id: string; tag: string }[];
+    records: number;
+    natives: NativeLine[];
+  }[];
+  /** The limiters of the sieve as steps for the next run at each database. */
+  settings: { tag: string; name: string; steps: ReturnType<typeof settingsFor> }[];
+}
+
+export async function parityView(ctx: Context, reviewId: string): Promise<ParityView> {
+  const { state, databases, rows, retrievals, context, parity } = await workedOut(ctx, reviewId);
+  const { review, scheme } = state;
+  const venueOf = await venues(ctx, reviewId);
+  const line = (c: Cell): CellLine => ({ ...c, closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length });
+  return {
+    ...parity,
+    rows: parity.rows.map((r) => ({ ...r, cells: r.cells.map((c) => c && line(c)) })),
+    retrievals: rows.map((row, i) => ({
+      ...{ id: row.id, number: row.number, names: databaseNames(row, databases), searchedOn: row.searchedOn, rerun: row.rerun },
+      tags: databases.filter((d) => row.databaseIds.includes(d.id)).map((d) => d.tag),
+      databases: databases.filter((d) => row.databaseIds.includes(d.id)).map(({ id, tag }) => ({ id, tag })),
+      records: retrievals[i]!.records.numbers.length,
+      natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, venueOf)),
+    })),
+    settings: databases.map((d) => ({ tag: d.tag, name: d.name, steps: settingsFor(d.profile, review.sieve, scheme, context.asOf) })),
+  };
+}
+
+function nativeLine(
+  n: RetrievalInParity['natives'][number],
+  r: RetrievalInParity,
+  all: readonly RetrievalInParity[],
+  { columns, scheme }: ReviewState,
+  context: SieveContext,
+  venueOf: (work: number) => string,
+): NativeLine {
+  const { leaks, unsure, took } = leaksOf(n, r, context, all);
+  const hidden = hiddenBy(n, r, all, columns, context, venueOf);
+  const asks = n.meaning && limiterWords(bare(n.meaning), scheme, context.asOf);
+  return {
+    ...{ name: n.name, how: n.how, level: n.level, lostAfter: n.lostAfter, asks, took },
+    ...{ leaks: leaks.length, unsure: unsure.length, hidden: hidden.out.length, notIndexed: hidden.notIndexed.length },
+  };
+}
+
+const bare = (test: Limiter['test']): Limiter => ({
+  ...{ id: 'n', name: 'n', test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
+});
+
+/** Where each work stands: its journal or book, by its title as venues are told apart. */
+async function venues(ctx: Context, reviewId: string): Promise<(work: number) => string> {
+  const rows = await ctx.em.execute<{ no: number; container: string }[]>(
+    'select no, container from work where review_id = ? and absorbed_by is null',
+    [reviewId],
+  );
+  const keys = new Map(rows.map((r) => [r.no, venueKey(r.container)]));
+  return (work) => keys.get(work) ?? '';
+}
+
+export const ParityWorks = z.strictObject({
+  retrieval: z.uuid(),
+  /** Id of a limiter of the sieve, or the name of a native one. */
+  limiter: z.string().min(1).max(200),
+  what: z.enum(['closed', 'blind', 'leaks', 'native-leaks', 'native-unsure', 'hidden', 'not-indexed']),
+});
+
+/** Numbers of the works behind a figure of the parity view. */
+export async function parityWorks(
+  ctx: Context,
+  reviewId: string,
+  input: z.infer<typeof ParityWorks>,
+): Promise<Result<{ numbers: number[] }>> {
+  const { rows, retrievals, context, parity, state } = await workedOut(ctx, reviewId);
+  const i = rows.findIndex((r) => r.id === input.retrieval);
+  const r = retrievals[i];
+  if (!r) return refuse('no-retrieval', 'This retrieval is not in the review any more.');
+  if (input.what === 'closed' || input.what === 'blind' || input.what === 'leaks') {
+    const row = parity.rows.find((p) => (p.limiter ?? p.name) === input.limiter);
+    return { ok: true, numbers: row?.cells[i]?.[input.what] ?? [] };
+  }
+  const native = r.natives.find((n) => n.name === input.limiter);
+  if (!native) return { ok: true, numbers: [] };
+  if (input.what === 'native-leaks' || input.what === 'native-unsure') {
+    const { leaks, unsure } = leaksOf(native, r, context, retrievals);
+    return { ok: true, numbers: input.what === 'native-leaks' ? leaks : unsure };
+  }
+  const hidden = hiddenBy(native, r, retrievals, state.columns, context, await venues(ctx, reviewId));
+  return { ok: true, numbers: input.what === 'hidden' ? hidden.out : hidden.notIndexed };
+}
+
+export const NameNative = z.strictObject({ databaseId: z.uuid(), name: z.string().trim().min(1).max(200), sample: z.string().max(60) });
+
+/** Says what a database's limiter means, as one of the common limiters; '' takes that back. */
+export async function nameNative(ctx: Context, reviewId: string, input: z.infer<typeof NameNative>): Promise<Result<object>> {
+  const review = await openReview(ctx, reviewId);
+  const sample = GALLERY.find((s) => s.key === input.sample);
+  if (input.sample && !sample) return refuse('no-sample', 'There is no such limiter to choose.');
+  const scheme = await schemeOf(ctx.em, review);
+  return ctx.em.transactional(async (tx) => {
+    const database = await tx.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: 4 });
+    if (!database) return refuse('no-database', 'This database is not in the review any more.');
+    const others = (database.profile.natives ?? []).filter((n) => n.name.toLowerCase() !== input.name.toLowerCase());
+    const natives = sample ? [...others, { name: input.name, meaning: sample.test(scheme) }] : others;
+    tx.assign(database, { profile: { ...database.profile, natives } });
+    await tx.flush();
+    return { ok: true };
+  });
+}
