@@ -82,14 +82,24 @@ test('from two exported files to justified decisions', async ({ page }) => {
 
   await test.step('a sieve, its counts at once, its works behind them', async () => {
     await stage(page, 'Sieve').click();
-    await page.getByLabel('Add limiter').selectOption('peerReview');
+    const add = async (name: RegExp) => {
+      await page.getByRole('button', { name: 'Add limiter' }).click();
+      await page.getByRole('dialog').getByRole('button', { name }).click();
+    };
+    // What was retracted is held from the start.
+    await expect(page.getByRole('row').nth(2)).toContainText('Retracted or withdrawn');
+    await add(/^Refereed The item/);
     await expect(page.getByRole('button', { name: '4 left, all works' })).toBeVisible();
-    await page.getByLabel('Add limiter').selectOption('level');
-    await page.getByLabel('Add limiter').selectOption('date');
+    await add(/^Upper half of the ladder/);
+    await add(/^Last 10 years To the day/);
     const row = (name: string) => page.getByRole('row', { name: new RegExp(name) });
     await expect(row('Last 10 years').getByRole('button', { name: '3 left, all works' })).toBeVisible();
     // A change answers at once: by calendar year of 30 years the one of 1998 comes back.
     await page.getByLabel('Years', { exact: true }).fill('30');
+    await expect(row('Last 10 years').getByRole('button', { name: '4 left, all works' })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(row('Last 10 years').getByRole('button', { name: '3 left, all works' })).toBeVisible();
+    await page.getByRole('button', { name: 'Redo' }).click();
     await expect(row('Last 10 years').getByRole('button', { name: '4 left, all works' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(row('Last 10 years').getByRole('button', { name: '3 left, all works' })).toBeVisible();
@@ -105,7 +115,7 @@ test('from two exported files to justified decisions', async ({ page }) => {
     await page.getByRole('radio', { name: 'Stop' }).click();
     await expect(row('Refereed').getByRole('button', { name: '2 stopped here, all works' })).toBeVisible();
     await page.getByRole('button', { name: 'Move Refereed down' }).click();
-    await expect(page.getByRole('row').nth(2)).toContainText('Evidence 1–3');
+    await expect(page.getByRole('row').nth(3)).toContainText('Upper half');
     await page.getByRole('button', { name: 'Drag Last 10 years' }).focus();
     // What is told to a screen reader says when the limiter is picked up, and when it has moved.
     const told = page.locator('[id^="DndLiveRegion"]');
@@ -115,31 +125,33 @@ test('from two exported files to justified decisions', async ({ page }) => {
     await page.keyboard.press('ArrowUp');
     await expect(told).not.toHaveText(before);
     await page.keyboard.press('Space');
-    await expect(page.getByRole('row').nth(3)).toContainText('Last 10 years');
+    await expect(page.getByRole('row').nth(4)).toContainText('Last 10 years');
     await page.getByRole('button', { name: 'Switch off' }).click();
-    await expect(page.getByRole('row').nth(4)).toContainText('switched off');
+    await expect(page.getByRole('row').nth(5)).toContainText('switched off');
     await page.getByRole('button', { name: 'Switch on' }).click();
     // Removed, and brought back from the message to where it stood.
     await page.getByRole('button', { name: 'Remove' }).click();
     await expect(page.getByRole('row', { name: /Refereed/ })).toHaveCount(0);
     await page.locator('[data-sonner-toast]', { hasText: 'was removed' }).getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByRole('row').nth(4)).toContainText('Refereed');
+    await expect(page.getByRole('row').nth(5)).toContainText('Refereed');
     // Somebody else changes it meanwhile: what they left is shown, with a message, and nothing is overwritten.
     const other = await page.context().newPage();
     await other.goto(page.url());
     await other.getByRole('button', { name: 'Switch off' }).click();
-    await expect(other.getByRole('row').nth(4)).toContainText('switched off');
+    await expect(other.getByRole('row').nth(5)).toContainText('switched off');
     await expect(other.getByText('Saving …')).toHaveCount(0);
     await page.getByRole('radio', { name: 'Hold' }).click();
     await expect(page.getByText(/Somebody else changed the sieve/)).toBeVisible();
-    await expect(page.getByRole('row').nth(4)).toContainText('switched off');
+    await expect(page.getByRole('row').nth(5)).toContainText('switched off');
     await expect(page.getByRole('radio', { name: 'Stop' })).toBeChecked();
     await other.close();
     await page.getByRole('button', { name: 'Switch on' }).click();
     await page.getByRole('button', { name: 'Save as v1' }).click();
+    await page.getByRole('dialog').getByLabel('What it is for, or what changed').fill('As in the protocol.');
+    await page.getByRole('dialog').getByRole('button', { name: 'Save version 1' }).click();
     await expect(page.getByRole('button', { name: 'Saved as v1' })).toBeVisible();
     await page.reload();
-    await expect(page.getByRole('row').nth(3)).toContainText('Last 10 years');
+    await expect(page.getByRole('row').nth(4)).toContainText('Last 10 years');
   });
 
   await test.step('decisions', async () => {
@@ -194,7 +206,7 @@ test('from two exported files to justified decisions', async ({ page }) => {
       databases: 'Vellmora; Ostrane',
       'evidence level': '2',
       'peer review': 'refereed',
-      'sieve outcome': 'through all 3 limiters',
+      'sieve outcome': 'through all 4 limiters',
       decision: 'keep',
       'decided by': 'R. Tester',
       'sieve version': '1',

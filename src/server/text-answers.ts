@@ -41,15 +41,18 @@ export async function textAnswers(ctx: Context, reviewId: string, columns: Colum
     columns,
     missing.map(([, test]) => compileText(test)),
   );
-  for (const [i, [key]] of missing.entries()) {
+  missing.forEach(([key], i) => {
     answers.set(key, found[i]!);
-    await runBound(
-      ctx.em,
-      `insert into text_answer (review_id, key, revision, bytes) values ($1, $2, $3, $4)
-       on conflict (review_id, key) do update set revision = excluded.revision, bytes = excluded.bytes`,
-      [reviewId, hashOf(key), columns.revision, Buffer.from(found[i]!)],
-    );
-  }
+  });
+  await ctx.em.fork().transactional(async (tx) => {
+    for (const [i, [key]] of missing.entries())
+      await runBound(
+        tx,
+        `insert into text_answer (review_id, key, revision, bytes) values ($1, $2, $3, $4)
+         on conflict (review_id, key) do update set revision = excluded.revision, bytes = excluded.bytes`,
+        [reviewId, hashOf(key), columns.revision, Buffer.from(found[i]!)],
+      );
+  });
   return answers;
 }
 

@@ -45,6 +45,7 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
     await draft.settled();
     const number = await draft.freeze(`Restored from version ${version.number}.`);
     if (number === null) return;
+    if (number === version.number) return void toast(`The working sieve is version ${number} again, which is the last.`);
     setVersions((old) => [
       { ...version, number, note: `Restored from version ${version.number}.`, decisions: 0, at: new Date().toISOString() },
       ...old.filter((v) => v.number !== number),
