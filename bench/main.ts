@@ -1,6 +1,6 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|slice]: prints figures with the machine's facts, and passes no judgement.
- * Importing, merging and reclassifying want a database: DATABASE_URL, which "npm run bench" sets.
+ * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving]: prints figures with the machine's facts, and passes no judgement.
+ * Importing, merging, reclassifying and sieving want a database: DATABASE_URL, which "npm run bench" sets.
  */
 import { classifying, reclassifying } from './classifying';
 import { importing } from './importing';
@@ -8,7 +8,7 @@ import { merging } from './merging';
 import { machine } from './print';
 import { quality } from './quality';
 import { reading } from './reading';
-import { slice } from './slice';
+import { sieving } from './sieving';
 
 const only = process.argv[2];
 const wants = (part: string) => !only || only === part;
@@ -19,4 +19,4 @@ if (wants('merging')) merging();
 if (wants('classifying')) await classifying();
 if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();
-if (wants('slice')) slice();
+if (wants('sieving')) await sieving();

@@ -98,7 +98,7 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
           }}
         />
       )}
-      <ul className="mt-3 text-[13.5px]">
+      <ul className="mt-3 text-[13.5px] [&_a]:inline-block [&_a]:leading-6">
         {limiter && (
           <li>
             <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/sieve?limiter=${limiter.id}`}>
