@@ -1,4 +1,4 @@
-/** npm run bench [-- reading|importing|slice]: measures on a throw-away database of its own. */
+/** npm run bench [-- PART]: measures on a throw-away database of its own. */
 import { join } from 'node:path';
 import { runTypeScript, TSX, WORKER_MEMORY } from './application.mjs';
 import { findPostgres, startPostgres } from './postgres.mjs';

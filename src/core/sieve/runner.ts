@@ -29,21 +29,30 @@ export interface SieveRun {
   tally: Uint32Array;
 }
 
-/** Verdicts that a person's word writes over a limiter's own. */
+/** Verdicts that a person's word writes over a limiter's own; and that of a bit at which nothing was judged yet. */
 const PASSES = 3;
 const FAILS = 4;
+const NOT_YET = 5;
+
+/** What stands at a bit. */
+interface Placed {
+  /** What the verdicts depend on; null when the limiter is off, undefined when judging it failed. */
+  key: string | null | undefined;
+  policy: Policy;
+  verdicts: Uint8Array;
+}
 
 /**
- * Runs a sieve over the same columns again and again. Only limiters that changed since the last run are judged anew;
- * the run it gives is its own and changes with the next.
+ * Runs a sieve over the same columns again and again. Only limiters that changed since the last run are judged anew,
+ * and only works that change with them are counted anew; the run it gives is its own and changes with the next.
  */
 export class SieveRunner {
   private readonly stops: Int32Array;
   private readonly holds: Int32Array;
   private readonly alone: number[] = [];
-  private readonly verdicts: Uint8Array;
-  /** What stands at each bit. */
-  private readonly placed: (string | null | undefined)[] = [];
+  private readonly placed: Placed[] = [];
+  /** Verdicts are written here, and change places with those that stood before. */
+  private spare: Uint8Array;
   private tally = new Uint32Array(0);
   /** Limiters and one, while the tally is that of the words; else 0. */
   private side = 0;
@@ -52,23 +61,33 @@ export class SieveRunner {
     const size = columns.numbers.length;
     this.stops = new Int32Array(size);
     this.holds = new Int32Array(size);
-    this.verdicts = new Uint8Array(size);
+    this.spare = verdictsFor(size);
   }
 
   /** @throws RangeError as `judge` does; what was judged until then stands, and the next run goes on from there */
   run(sieve: Sieve, context: SieveContext): SieveRun {
     const { columns, stops, holds, alone, placed } = this;
-    const longest = Math.max(sieve.length, placed.length);
-    const keys = Array.from({ length: longest }, (_, k) => (sieve[k]?.on ? keyOf(sieve[k], context) : null));
-    const changed = keys.flatMap((key, k) => (placed[k] === key ? [] : [k]));
+    while (placed.length < sieve.length) {
+      placed.push({ key: null, policy: 'let-through', verdicts: verdictsFor(stops.length) });
+      alone.push(0);
+    }
+    const wanted = placed.map((_, k) => {
+      const limiter = sieve[k]?.on ? sieve[k] : null;
+      return { limiter, key: limiter && keyOf(limiter, context), policy: limiter?.whenUnknown ?? ('let-through' as const) };
+    });
+    const changed = wanted.flatMap(({ key, policy }, k) => (placed[k]!.key === key && placed[k]!.policy === policy ? [] : [k]));
     // Works that one change leaves as they are need not be counted again; after many changes nearly all do.
-    const counted = changed.length === 1 && this.side === sieve.length + 1;
-    if (!counted && (changed.length > 0 || this.side !== sieve.length + 1)) this.side = 0;
+    if (changed.length !== 1 || this.side !== sieve.length + 1)
+      this.side = changed.length === 0 && this.side === sieve.length + 1 ? this.side : 0;
     for (const k of changed) {
-      placed[k] = undefined;
-      const limiter = sieve[k];
-      alone[k] = limiter?.on ? this.set(k, verdictsAt(limiter, columns, context, this.verdicts), limiter) : this.clear(k);
-      placed[k] = keys[k];
+      const { limiter, key, policy } = wanted[k]!;
+      const old = placed[k]!;
+      const same = old.key === key;
+      old.key = undefined;
+      const verdicts = same ? old.verdicts : limiter ? verdictsAt(limiter, columns, context, this.spare) : this.spare.fill(PASSES);
+      alone[k]! += this.place(k, verdicts, policy, old);
+      if (!same) this.spare = old.verdicts;
+      placed[k] = { key, policy, verdicts };
     }
     placed.length = sieve.length;
     alone.length = sieve.length;
@@ -76,33 +95,39 @@ export class SieveRunner {
     return { columns, sieve, stops, holds, alone, tally: this.tally };
   }
 
-  /** Places a limiter's verdicts, and moves the works that it changes from one count to another where counts stand. */
-  private set(k: number, verdicts: Uint8Array, limiter: Pick<Limiter, 'whenUnknown'>): number {
+  /**
+   * Places a limiter's verdicts at its bit, and moves the works that it changes from one count to another where counts
+   * stand. Four works at a time are passed over when none of them changes.
+   * @returns how many more works it stops than what stood there
+   */
+  private place(k: number, verdicts: Uint8Array, policy: Policy, old: Placed): number {
     const { stops, holds, tally, side } = this;
     const { of } = groupsOf(this.columns);
     const others = ~(1 << k);
-    const [stopAt, holdAt] = bitsOf(limiter, k);
-    let stopped = 0;
-    for (let i = 0; i < verdicts.length; i++) {
-      const verdict = verdicts[i]!;
-      const own = stopAt[verdict]!;
-      const [oldStops, oldHolds] = [stops[i]!, holds[i]!];
-      const newStops = (oldStops & others) | own;
-      const newHolds = (oldHolds & others) | holdAt[verdict]!;
-      stopped += own;
-      if (newStops === oldStops && newHolds === oldHolds) continue;
-      stops[i] = newStops;
-      holds[i] = newHolds;
-      if (side === 0) continue;
-      tally[cellOf(of[i]!, oldStops, oldHolds, side)]!--;
-      tally[cellOf(of[i]!, newStops, newHolds, side)]!++;
+    const fates = fateAt(policy);
+    const [now, before] = [wordsOf(verdicts), wordsOf(old.verdicts)];
+    const anew = policy !== old.policy;
+    let more = 0;
+    for (let w = 0; w < now.length; w++) {
+      const word = now[w]!;
+      if (word === before[w] && !(anew && hasUnknown(word))) continue;
+      const end = Math.min(w * 4 + 4, stops.length);
+      for (let i = w * 4; i < end; i++) {
+        const fate = fates[verdicts[i]!]!;
+        const oldStops = stops[i]!;
+        const oldHolds = holds[i]!;
+        const newStops = (oldStops & others) | ((fate >>> 1) << k);
+        const newHolds = (oldHolds & others) | ((fate & 1) << k);
+        if (((newStops ^ oldStops) | (newHolds ^ oldHolds)) === 0) continue;
+        more += (fate >>> 1) - ((oldStops >>> k) & 1);
+        stops[i] = newStops;
+        holds[i] = newHolds;
+        if (side === 0) continue;
+        tally[cellOf(of[i]!, oldStops, oldHolds, side)]!--;
+        tally[cellOf(of[i]!, newStops, newHolds, side)]!++;
+      }
     }
-    return stopped / 2 ** k;
-  }
-
-  private clear(k: number): number {
-    this.set(k, this.verdicts.fill(PASSES), { whenUnknown: 'let-through' });
-    return 0;
+    return more;
   }
 
   private count(limiters: number) {
@@ -129,12 +154,18 @@ function cellOf(group: number, stops: number, holds: number, side: number): numb
   return ((group * side + first) * side + held) * 2 + single;
 }
 
-/** The bits that each verdict sets in the words of stops and holds. */
-function bitsOf({ whenUnknown }: Pick<Limiter, 'whenUnknown'>, k: number): [stops: Int32Array, holds: Int32Array] {
-  const fates = fateAt(whenUnknown);
-  return [Int32Array.from(fates, (f) => (f === STOPPED ? 2 ** k : 0)), Int32Array.from(fates, (f) => (f === HELD ? 2 ** k : 0))];
+/** Verdicts of which none is known, in memory that can also be read four at a time. */
+const verdictsFor = (size: number): Uint8Array => new Uint8Array(Math.ceil(size / 4) * 4).fill(NOT_YET).subarray(0, size);
+const wordsOf = (verdicts: Uint8Array): Int32Array => new Int32Array(verdicts.buffer, 0, Math.ceil(verdicts.length / 4));
+/** Whether one of four verdicts is "can't tell": a byte that is 1 becomes 0, and a borrow goes through a zero byte. */
+function hasUnknown(word: number): boolean {
+  const t = word ^ 0x01010101;
+  return ((t - 0x01010101) & ~t & 0x80808080) !== 0;
 }
-const fateAt = (policy: Policy): Fate[] => [fateOf(OUT, policy), fateOf(UNKNOWN, policy), fateOf(IN, policy), LEFT, STOPPED];
+
+/** HELD is 1 and STOPPED is 2: a fate's two bits are those of the words. */
+const fateAt = (policy: Policy): Uint8Array =>
+  Uint8Array.of(fateOf(OUT, policy), fateOf(UNKNOWN, policy), fateOf(IN, policy), LEFT, STOPPED, LEFT);
 
 const rows = new WeakMap<Columns, Map<number, number>>();
 /** The index of a work in the columns. */
@@ -147,11 +178,11 @@ export function rowOf(columns: Columns, work: number): number | undefined {
   return known.get(work);
 }
 
-/** Everything that a limiter's fates depend on, beside the columns. */
+/** Everything that a limiter's verdicts depend on, beside the columns. */
 function keyOf(limiter: Limiter, { asOf, scheme, overrides }: SieveContext): string {
-  const { test, evidence, whenUnknown, exempt, waivers } = limiter;
+  const { test, evidence, exempt, waivers } = limiter;
   const own = (overrides ?? []).filter((o) => o.limiters.includes(limiter.id)).map((o) => [o.work, o.fate]);
-  const known = [test, evidence, whenUnknown, exempt, waivers, own];
+  const known = [test, evidence, exempt, waivers, own];
   if (test.kind === 'recency') return JSON.stringify([...known, asOf]);
   return JSON.stringify(test.kind === 'coded' && test.axis === 'level' ? [...known, scheme.id, scheme.levels.map((l) => l.code)] : known);
 }
@@ -169,7 +200,7 @@ function verdictsAt(limiter: Limiter, columns: Columns, context: SieveContext, i
 /** The fate of every work at one limiter, a person's word included. */
 export function fatesAt(limiter: Limiter, columns: Columns, context: SieveContext): Uint8Array {
   const fates = verdictsAt(limiter, columns, context);
-  const table = Uint8Array.from(fateAt(limiter.whenUnknown));
+  const table = fateAt(limiter.whenUnknown);
   for (let i = 0; i < fates.length; i++) fates[i] = table[fates[i]!]!;
   return fates;
 }

@@ -32,7 +32,8 @@ export function judgeRecency(test: RecencyTest, asOf: number, columns: Columns, 
   const window = windowOf(test.window, asOf);
   const [first, last] = [Math.max(window.from, NO_DATE.from), Math.min(window.to, NO_DATE.to)];
   for (let i = 0; i < from.length; i++) {
-    const [a, b] = [from[i]!, to[i]!];
+    const a = from[i]!;
+    const b = to[i]!;
     const some = +(b >= first) & +(a <= last);
     verdicts[i] = some + (some & +(a >= first) & +(b <= last));
   }
