@@ -1,7 +1,9 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing]: prints figures with the machine's facts, and passes no judgement.
  * Importing, merging, reclassifying and sieving want a database: DATABASE_URL, which "npm run bench" sets.
  */
+
+import { browsing } from './browsing';
 import { classifying, reclassifying } from './classifying';
 import { importing } from './importing';
 import { merging } from './merging';
@@ -20,3 +22,4 @@ if (wants('classifying')) await classifying();
 if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();
+if (wants('browsing')) await browsing();

@@ -73,4 +73,6 @@ export function NarrowingBar({ left, held, total, height = 13 }: { left: number;
   );
 }
 
-export const count = (n: number): string => n.toLocaleString('en-GB');
+/** Made once: to make one for every number costs more than all else that a table of numbers does. */
+const numbers = new Intl.NumberFormat('en-GB');
+export const count = (n: number): string => numbers.format(n);

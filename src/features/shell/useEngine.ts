@@ -1,5 +1,5 @@
 'use client';
-import { type Remote, wrap } from 'comlink';
+import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { EvidenceScheme } from '@/core/classify';
 import type { SieveEngine } from '@/core/sieve';
@@ -24,7 +24,9 @@ export function useEngine(reviewId: string, revision: number, scheme: EvidenceSc
       const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);
       if (response.status === 204) return setState({ state: 'empty' });
       if (!response.ok) throw new Error(`The columns could not be read (${response.status}).`);
-      const { databases, revision: loaded } = await engine.load(new Uint8Array(await response.arrayBuffer()), latest.current);
+      const unpacked = new Response(response.body!.pipeThrough(new DecompressionStream('gzip')));
+      const bytes = new Uint8Array(await unpacked.arrayBuffer());
+      const { databases, revision: loaded } = await engine.load(transfer(bytes, [bytes.buffer]), latest.current);
       if (!gone) setState({ state: 'ready', engine, databases, revision: loaded });
     })().catch((error: unknown) => {
       if (!gone) setState({ state: 'failed', message: error instanceof Error ? error.message : String(error) });

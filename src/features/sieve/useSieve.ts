@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { EvidenceScheme } from '@/core/classify';
-import type { Funnel, Limiter, MaskAxis, Override, Sieve } from '@/core/sieve';
+import { answersNeeded, type Funnel, type Limiter, type MaskAxis, type Override, type Sieve } from '@/core/sieve';
 import { call } from '../shell/call';
 import { type EngineState, useEngine } from '../shell/useEngine';
 import { useSieveDraft } from './useSieveDraft';
@@ -64,6 +64,7 @@ export type SieveInHand = ReturnType<typeof useSieve>;
 
 /** Fetches what limiters that read text say of each work: the engine holds no text. */
 async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve) {
+  if (answersNeeded(sieve).length === 0) return;
   for (const key of await engine.engine.missing(sieve)) {
     const answer = await call(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
     if (!answer.ok) throw new Error(answer.message);

@@ -6,6 +6,9 @@ import { call } from '../shell/call';
 import { reviewChanged } from '../shell/useFigures';
 import { forgetWorks } from '../works/useWork';
 
+/** Milliseconds after which a change is saved. */
+const SAVE_AFTER = 120;
+
 /**
  * The working sieve: changed at once, saved behind it, undone step by step. Saves go out one after another, so that
  * a quick second change is never refused as somebody else's.
@@ -25,7 +28,7 @@ export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: num
   const busy = useRef(false);
 
   const flush = useCallback(async () => {
-    if (busy.current) return;
+    if (busy.current || !wanted.current) return;
     busy.current = true;
     setSaving('saving');
     try {
@@ -69,7 +72,9 @@ export function useSieveDraft(reviewId: string, initial: Sieve, initialEdit: num
       setSieve(next);
       setSteps({ back: past.current.length, forth: future.current.length });
       wanted.current = next;
-      void flush();
+      setSaving('saving');
+      // After the counts: they are what one waits for.
+      setTimeout(() => void flush(), SAVE_AFTER);
     },
     [flush],
   );
