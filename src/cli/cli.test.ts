@@ -30,6 +30,8 @@ const TWO = file(
   'TY  - JOUR\nAN  - A1\nTI  - Knee pads: a randomised trial\nAU  - Falk, I\nPY  - 2021\nER  - \n\nAU  - Lost, X\n',
 );
 
+const QUERY = { id: 'q', name: 'q', evidence: 'stated', whenUnknown: 'hold', rationale: '', on: true };
+
 test('parse: a line per entry, the rejected one with its place; exit 0', () => {
   const { status, lines, stderr } = cli(['parse', TWO]);
   expect(status).toBe(0);
@@ -116,6 +118,33 @@ test('sieve: a line per work and the funnel last', () => {
   ]);
 });
 
+test('a sieve file: a query over text, a waiver by the name of a file, and what differs from where it was written', () => {
+  const base = { evidence: 'stated', whenUnknown: 'hold', rationale: '', on: true };
+  const limiters = [
+    {
+      ...base,
+      id: 'q',
+      name: 'Straps',
+      test: { kind: 'query', query: 'title = straps' },
+      waivers: [{ database: 'two', reason: 'All of it.' }],
+    },
+    {
+      ...base,
+      id: 'p',
+      name: 'Pads',
+      test: { kind: 'query', query: 'title = "knee pads" and year >= 2020' },
+      waivers: [{ database: 'nowhere', reason: 'r' }],
+    },
+  ];
+  const basis = { asOf: '2025-01-01', scheme: 'ocebm-2011', question: 'treatment-benefit', ruleSet: '', sieveVersion: 3 };
+  const sieve = file('handed-on.json', JSON.stringify({ format: 'narrow-sieve-sieve', version: 1, name: 'Knees', basis, limiters }));
+  const { lines, stderr } = cli(['sieve', '--with', sieve, '--as-of', '2026-09-14', TWO]);
+  expect(lines).toMatchObject([{ outcome: 'through' }, { funnel: { through: 1 } }]);
+  expect(stderr).toContain('The as-of date was 2025-01-01 where this sieve was written, and is 2026-09-14 here');
+  expect(stderr).toContain('Pads: the waiver for nowhere was left out');
+  expect(stderr).not.toContain('evidence scheme was');
+});
+
 test.each([
   ['an empty file', ['parse', file('empty.ris', '')], /The file is empty/],
   ['a binary file', ['parse', file('photo.ris', new Uint8Array([0x89, 0x50, 0, 1]))], /binary file/],
@@ -124,8 +153,21 @@ test.each([
   ['no date', ['classify', TWO], /--as-of/],
   ['a wrong date', ['classify', '--as-of', '2026-02-30', TWO], /not a date/],
   ['an unknown scheme', ['classify', '--as-of', '2026-01-01', '--scheme', 'x', TWO], /no evidence scheme "x"/],
-  ['a sieve that is none', ['sieve', '--as-of', '2026-01-01', '--with', file('bad.json', '[{"id":1}]'), TWO], /is not a sieve/],
+  [
+    'a sieve that is none',
+    ['sieve', '--as-of', '2026-01-01', '--with', file('bad.json', '[{"id":1}]'), TWO],
+    /This is not a sieve that can be used: 0 → /,
+  ],
   ['a sieve that is not JSON', ['sieve', '--as-of', '2026-01-01', '--with', TWO, TWO], /JSON/],
+  [
+    'a query that cannot be read',
+    [
+      ...['sieve', '--as-of', '2026-01-01', '--with'],
+      file('query.json', JSON.stringify([{ ...QUERY, test: { kind: 'query', query: '(knee' } }])),
+      TWO,
+    ],
+    /This bracket is not closed\. \(character 1 of a query\)/,
+  ],
   ['an unknown command', ['guess', TWO], /Unknown command/],
   ['an unknown option', ['parse', '--quick', TWO], /--quick/],
 ] as const)('refuses %s with exit 1 and a clear message', (_, args, words) => {

@@ -20,21 +20,32 @@ const PREVIEWED = 3000;
 
 const causeSchema = z.strictObject({ kind: z.enum(['journal', 'claims']), key: z.string().min(1).max(2000), label: z.string().max(2000) });
 
+const pickedWorks = z.array(z.int().positive()).min(1).max(3000);
+
 export const RuleAxis = z
   .strictObject({
     axis: z.enum(WORK_AXES),
     codes: z.array(z.string()).min(1, 'Choose at least one value.').max(32),
     /** One work … */
     workNo: z.int().positive().nullable(),
+    /** … or some that a person picked … */
+    workNos: pickedWorks.optional(),
     /** … or all that share a cause. */
     cause: causeSchema.nullable(),
     /** Later works that share the cause, too. */
     standing: z.boolean(),
     reason: z.string().trim().min(1, 'Give the reason: it stands beside the ruling for ever.').max(2000),
   })
-  .refine((r) => (r.workNo === null) !== (r.cause === null), { error: 'A ruling is on one work or on a cause.' });
+  .refine((r) => [r.workNo !== null, r.workNos !== undefined, r.cause !== null].filter(Boolean).length === 1, {
+    error: 'A ruling is on one work, on some, or on a cause.',
+  });
 export type RuleAxis = z.infer<typeof RuleAxis>;
-export const PreviewRuling = z.strictObject({ axis: z.enum(WORK_AXES), codes: z.array(z.string()).max(32), cause: causeSchema });
+export const PreviewRuling = z.strictObject({
+  axis: z.enum(WORK_AXES),
+  codes: z.array(z.string()).max(32),
+  /** What the works share, or the works themselves. */
+  on: z.union([causeSchema, pickedWorks]),
+});
 
 /** Numbers of the works that share a cause. */
 async function worksWith(em: EntityManager, reviewId: string, axis: WorkAxis, cause: z.infer<typeof causeSchema>): Promise<number[]> {
@@ -70,7 +81,7 @@ export async function previewRuling(ctx: Context, reviewId: string, input: z.inf
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
   if (unknownCodes(input.axis, input.codes, scheme)) return refuse('unknown-code', 'This is not a value of the axis.');
-  const works = await worksWith(ctx.em, reviewId, input.axis, input.cause);
+  const works = Array.isArray(input.on) ? input.on : await worksWith(ctx.em, reviewId, input.axis, input.on);
   const databases = await ctx.em.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
   const judging = await judgingOf(ctx.em, review, databases);
   const grouped = [...worksOf(await membersOf(ctx.em, reviewId, works.slice(0, PREVIEWED)))];
@@ -111,7 +122,7 @@ export async function ruleAxis(
   const review = await openReview(ctx, reviewId);
   if (unknownCodes(input.axis, input.codes, await schemeOf(ctx.em, review)))
     return refuse('unknown-code', 'This is not a value of the axis.');
-  const works = input.workNo ? [input.workNo] : await worksWith(ctx.em, reviewId, input.axis, input.cause!);
+  const works = input.workNo ? [input.workNo] : (input.workNos ?? (await worksWith(ctx.em, reviewId, input.axis, input.cause!)));
   const members = await membersOf(ctx.em, reviewId, works);
   if (members.length === 0) return refuse('no-works', 'No work of the review is like that any more.');
   return ctx.em.transactional(async (tx) => {
@@ -235,7 +246,7 @@ export async function rulingLines(ctx: Context, reviewId: string): Promise<Rulin
         axisLabel: AXIS_LABELS[r.axis],
         values: r.codes.map((c) => labels.get(c) ?? c),
         reach: r.reach,
-        cause: r.cause?.label ?? '',
+        cause: r.cause?.label ?? (r.reach === 'one' ? '' : 'picked one by one'),
         works: r.works,
         workNo: work?.no ?? null,
         title: work?.title ?? '',

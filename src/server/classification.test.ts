@@ -105,7 +105,7 @@ test('a ruling on a journal covers its works; a standing one those that come lat
   const { id } = await aReview(db.context());
   await importText(db, id, 'VH', entry(1) + entry(2));
   const cause = { kind: 'journal' as const, key: 'annals of floors', label: 'Annals of Floors' };
-  const preview = await previewRuling(db.context(), id, { axis: 'sourceType', codes: ['trade-journal'], cause });
+  const preview = await previewRuling(db.context(), id, { axis: 'sourceType', codes: ['trade-journal'], on: cause });
   expect(preview).toMatchObject({ ok: true, works: 2, judged: 2 });
   expect((preview as { changes: unknown[] }).changes).toContainEqual(
     expect.objectContaining({ axis: 'sourceType', to: ['trade-journal'], works: 2 }),

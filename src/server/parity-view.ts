@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import {
   type Cell,
+  checkSteps,
   hiddenBy,
   leaksOf,
   type NativeLimiter,
   type Parity,
   parityOf,
   type RetrievalInParity,
+  type StepFindingCode,
   settingsFor,
   type Took,
 } from '@/core/parity';
@@ -62,6 +64,8 @@ export interface ParityView extends Omit<Parity, 'rows'> {
     databases: { id: string; tag: string }[];
     records: number;
     natives: NativeLine[];
+    /** Limiters that got lost in its steps, and counts that did not fall. */
+    findings: string[];
   }[];
   /** The limiters of the sieve as steps for the next run at each database. */
   settings: { tag: string; name: string; steps: ReturnType<typeof settingsFor> }[];
@@ -80,6 +84,7 @@ export async function parityView(ctx: Context, reviewId: string): Promise<Parity
       tags: databases.filter((d) => row.databaseIds.includes(d.id)).map((d) => d.tag),
       databases: databases.filter((d) => row.databaseIds.includes(d.id)).map(({ id, tag }) => ({ id, tag })),
       records: retrievals[i]!.records.numbers.length,
+      findings: checkSteps(row.steps).flatMap((f) => (LOST.includes(f.code) ? [f.message] : [])),
       natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, venueOf)),
     })),
     settings: databases.map((d) => ({ tag: d.tag, name: d.name, steps: settingsFor(d.profile, review.sieve, scheme, context.asOf) })),
@@ -102,6 +107,9 @@ function nativeLine(
     ...{ leaks: leaks.length, unsure: unsure.length, hidden: hidden.out.length, notIndexed: hidden.notIndexed.length },
   };
 }
+
+/** What the steps alone say of limiters, before any record is looked at. */
+const LOST: readonly StepFindingCode[] = ['limiter-vanished', 'narrowing-equal', 'narrowing-rose'];
 
 const bare = (test: Limiter['test']): Limiter => ({
   ...{ id: 'n', name: 'n', test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { funnelOf, type Limiter, readSieve, type Sieve, sieveFileSchema } from '@/core/sieve';
 import { Retrieval, SieveOverride, TextAnswer } from '@/db/schema';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { previewRuling, ruleAxis, undoRuling } from './axis-rulings';
 import { decideWork } from './decide-work';
 import { listWorks } from './list-works';
 import { nameNative, parityView, parityWorks } from './parity-view';
@@ -120,6 +121,33 @@ test("a person's word passes a work at the limiters it names, is undone by a row
   const refused = { works: [spanish], limiters: ['gone'], fate: 'pass' as const, reason: 'r' };
   expect(await overrideWorks(db.context(), id, refused)).toMatchObject({ code: 'no-limiter' });
   expect(await overrideWorks(db.context(), id, { ...refused, limiters: ['english'], works: [999] })).toMatchObject({ code: 'no-work' });
+});
+
+test('works that are held are ruled on together, and that is one act to take back', async () => {
+  await set([limiter('type', { kind: 'coded', axis: 'publicationType', allowed: ['research-article'] })]);
+  const before = await figures();
+  const workNos = [no('Straps 4'), no('Straps 5')];
+  const preview = await previewRuling(db.context(), id, { axis: 'publicationType', codes: ['news'], on: workNos });
+  expect(preview).toMatchObject({
+    ok: true,
+    works: 2,
+    changes: expect.arrayContaining([expect.objectContaining({ to: ['news'], works: 2 })]),
+  });
+  const ruling = {
+    axis: 'publicationType' as const,
+    codes: ['news'],
+    workNo: null,
+    workNos,
+    cause: null,
+    standing: false,
+    reason: 'Bulletins.',
+  };
+  const ruled = await ruleAxis(db.context(), id, ruling);
+  expect(ruled).toMatchObject({ ok: true, works: 2 });
+  const after = await figures();
+  expect(after[2]! - before[2]!).toBe(2);
+  await undoRuling(db.context(), id, { seq: (ruled as { seq: number }).seq });
+  expect(await figures()).toEqual(before);
 });
 
 test('versions are compared on the works as they are, with decisions that the later one does not agree with', async () => {

@@ -11,7 +11,7 @@ import { cancelJob, JobId, mergeAgain } from './merge-jobs';
 import { RuleMerge, ruleMerge, UndoMerge, undoMerge } from './merge-rulings';
 import { OrderWorks, orderWorks } from './order-works';
 import { PairOfRecords, pairView } from './pair-view';
-import { NameNative, nameNative, ParityWorks, parityWorks } from './parity-view';
+import { NameNative, nameNative, ParityWorks, parityView, parityWorks } from './parity-view';
 import {
   addRetrieval,
   MarkRerun,
@@ -54,6 +54,7 @@ export const VERBS = {
   'save-retrieval': verb(SaveRetrieval, saveRetrieval),
   'withdraw-retrieval': verb(WithdrawRetrieval, withdrawRetrieval),
   'mark-rerun': verb(MarkRerun, markRerun),
+  parity: verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await parityView(ctx, id) })),
   'parity-works': verb(ParityWorks, parityWorks),
   'name-native': verb(NameNative, nameNative),
   'cancel-import': verb(FileId, cancelImport),

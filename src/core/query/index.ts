@@ -1,6 +1,6 @@
 export { compileQuery, type SearchText, type Test } from './compile';
-export { SEARCH_INDEXES, type SearchIndex } from './indexes';
+export { SEARCH_INDEXES } from './indexes';
 export { parseQuery } from './parse';
-export { QueryError, type QueryProblem, type Span } from './syntax';
+export { QueryError, type QueryProblem } from './syntax';
 export { normalised } from './text';
 export * from './three-valued';

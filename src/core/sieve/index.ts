@@ -10,7 +10,6 @@ export { fromSample, GALLERY, type Sample, STARTING_SIEVE } from './gallery';
 export * from './limiter';
 export { windowOf } from './limiters/recency';
 export { answerKey, compileText, type TextTest } from './limiters/text';
-export type { Quota } from './quota';
 export * from './runner';
 export * from './verdict';
 export * from './what-if';

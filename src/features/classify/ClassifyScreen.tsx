@@ -52,7 +52,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
     const show = (found: readonly number[]) => !gone && setNumbers(found);
     if (cause) {
       const kind = { kind: 'claims' as const, key: cause, label: cause };
-      void call(reviewId, 'preview-ruling', { axis: axis === 'date' ? 'publicationType' : axis, codes: [], cause: kind })
+      void call(reviewId, 'preview-ruling', { axis: axis === 'date' ? 'publicationType' : axis, codes: [], on: kind })
         .then((answer) => show(answer.ok ? answer.numbers : []))
         .catch(() => show([]));
     } else if (engine.state !== 'ready') return;

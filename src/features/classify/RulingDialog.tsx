@@ -15,6 +15,8 @@ export interface RulingTarget {
   axis: WorkAxis;
   /** The work it was opened from, if from one. */
   work: { no: number; title: string } | null;
+  /** Works that were picked, in its place. */
+  works?: readonly number[];
   causes: { kind: 'journal' | 'claims'; key: string; label: string }[];
   /** Values that are possible now, to begin with. */
   codes: string[];
@@ -39,22 +41,25 @@ export function RulingDialog({ reviewId, scheme, target, onClose, onRuled }: Rul
       title={target ? `Rule on ${AXIS_LABELS[target.axis].toLowerCase()}` : ''}
     >
       {target && (
-        <RulingForm key={`${target.axis}${target.work?.no}${target.causes[0]?.key}`} {...{ reviewId, scheme, target, onClose, onRuled }} />
+        <RulingForm
+          key={`${target.axis}${target.work?.no}${target.works?.join()}${target.causes[0]?.key}`}
+          {...{ reviewId, scheme, target, onClose, onRuled }}
+        />
       )}
     </Dialog>
   );
 }
 
 function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialogProps & { target: RulingTarget }) {
-  const { axis, work, causes } = target;
+  const { axis, work, works, causes } = target;
   const values = axisValues(axis, scheme);
   const [codes, setCodes] = useState<string[]>(target.codes.length === 1 ? target.codes : []);
-  const [reach, setReach] = useState(work ? -1 : 0);
+  const [reach, setReach] = useState(work || works ? -1 : 0);
   const [standing, setStanding] = useState(false);
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState('');
-  const preview = usePreview(reviewId, axis, codes, reach >= 0 ? causes[reach]! : null);
+  const preview = usePreview(reviewId, axis, codes, reach >= 0 ? causes[reach]! : (works ?? null));
 
   async function rule() {
     if (codes.length === 0) return setError('Choose the value that holds, or several that may.');
@@ -64,7 +69,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
     const answer = await call(reviewId, 'rule-axis', {
       axis,
       codes,
-      workNo: cause ? null : work!.no,
+      ...(cause ? { workNo: null } : works ? { workNo: null, workNos: [...works] } : { workNo: work!.no }),
       cause,
       standing: cause !== null && standing,
       reason,
@@ -124,6 +129,11 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
             </span>
           </label>
         )}
+        {works && (
+          <p>
+            The {count(works.length)} picked {works.length === 1 ? 'work' : 'works'}
+          </p>
+        )}
         {causes.map((c, i) => (
           <label key={c.key} className="flex min-h-6 items-start gap-2">
             <input type="radio" name="reach" className="mt-1 accent-(--navy)" checked={reach === i} onChange={() => setReach(i)} />
@@ -137,7 +147,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
           </label>
         )}
       </fieldset>
-      {reach >= 0 && <PreviewWords preview={preview} scheme={scheme} chosen={codes.length > 0} />}
+      {(reach >= 0 || works) && <PreviewWords preview={preview} scheme={scheme} chosen={codes.length > 0} />}
       <TextArea label="Reason" required maxLength={2000} value={reason} onChange={(e) => setReason(e.target.value)} />
       {error && (
         <p role="alert" className="font-medium text-copper">
@@ -158,17 +168,17 @@ function usePreview(
   reviewId: string,
   axis: WorkAxis,
   codes: readonly string[],
-  cause: RulingTarget['causes'][number] | null,
+  on: RulingTarget['causes'][number] | readonly number[] | null,
 ): Preview | null {
   const [preview, setPreview] = useState<Preview | null>(null);
-  const asked = JSON.stringify([codes, cause]);
+  const asked = JSON.stringify([codes, on]);
   useEffect(() => {
-    const [chosen, about] = JSON.parse(asked) as [string[], RulingTarget['causes'][number] | null];
+    const [chosen, about] = JSON.parse(asked) as [string[], RulingTarget['causes'][number] | number[] | null];
     setPreview(null);
     if (!about) return;
     let stale = false;
     const timer = setTimeout(() => {
-      void call(reviewId, 'preview-ruling', { axis, codes: chosen, cause: about })
+      void call(reviewId, 'preview-ruling', { axis, codes: chosen, on: about })
         .then((answer) => !stale && answer.ok && setPreview(answer))
         .catch(() => {});
     }, 200);

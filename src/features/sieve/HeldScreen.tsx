@@ -2,11 +2,12 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { AXIS_LABELS, FACETS } from '@/core/classify';
-import type { Limiter, Sieve } from '@/core/sieve';
+import type { Limiter, MaskAxis, Sieve } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/marks';
+import { RulingDialog, type RulingTarget } from '../classify/RulingDialog';
 import { call } from '../shell/call';
 import { reviewChanged } from '../shell/useFigures';
 import { useUrlState } from '../shell/useUrlState';
@@ -58,6 +59,7 @@ export function HeldScreen(props: SieveProps) {
   const held = useAsked(inHand, (e) => e.held(), []);
   const [params, setParams] = useUrlState();
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
+  const [ruling, setRuling] = useState<RulingTarget | null>(null);
   const by = params.get('by');
   const rows = useMemo(() => rowsOf(draft.sieve, held ?? []), [draft.sieve, held]);
   const row = rows.find((r) => r.limiter.id === by);
@@ -148,7 +150,23 @@ export function HeldScreen(props: SieveProps) {
       </table>
       {held && held.length > 0 && (
         <>
-          <Speak n={shown.length} at={row?.limiter.name ?? null} onSpeak={speak} />
+          <RulingDialog
+            reviewId={reviewId}
+            scheme={props.scheme}
+            target={ruling}
+            onClose={() => setRuling(null)}
+            onRuled={(revision) => {
+              setPicked(new Set());
+              inHand.renew(revision);
+            }}
+          />
+          <Speak
+            axis={row?.limiter.test.kind === 'coded' ? row.limiter.test.axis : null}
+            onRule={(axis) => setRuling({ axis, work: null, works: shown, causes: [], codes: [] })}
+            n={shown.length}
+            at={row?.limiter.name ?? null}
+            onSpeak={speak}
+          />
           <ListWithSheet
             reviewId={reviewId}
             numbers={numbers}
@@ -156,6 +174,7 @@ export function HeldScreen(props: SieveProps) {
             picked={picked}
             onPicked={setPicked}
             onOverridden={say}
+            version={inHand.revision}
           />
         </>
       )}
@@ -164,7 +183,20 @@ export function HeldScreen(props: SieveProps) {
 }
 
 /** Releases or stops the picked works with one reason. */
-function Speak({ n, at, onSpeak }: { n: number; at: string | null; onSpeak(fate: 'pass' | 'stop', reason: string): Promise<void> }) {
+function Speak({
+  n,
+  at,
+  axis,
+  onRule,
+  onSpeak,
+}: {
+  n: number;
+  at: string | null;
+  /** The axis of the limiter that is looked at: a ruling on it settles what it could not tell. */
+  axis: MaskAxis | null;
+  onRule(axis: MaskAxis): void;
+  onSpeak(fate: 'pass' | 'stop', reason: string): Promise<void>;
+}) {
   const [reason, setReason] = useState('');
   const can = n > 0 && reason.trim() !== '';
   const speak = (fate: 'pass' | 'stop') => async () => {
@@ -191,6 +223,11 @@ function Speak({ n, at, onSpeak }: { n: number; at: string | null; onSpeak(fate:
       <Button disabled={!can} onClick={speak('stop')}>
         Stop {n > 0 && count(n)}
       </Button>
+      {axis && (
+        <Button disabled={n === 0} onClick={() => onRule(axis)}>
+          Rule on {AXIS_LABELS[axis].toLowerCase()} …
+        </Button>
+      )}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import type { ParityView } from '@/server/parity-view';
 import type { VerbInput } from '@/server/verbs';
 import { Empty } from '@/ui/empty';
-import { count } from '@/ui/marks';
+import { count, DatabaseTag } from '@/ui/marks';
 import { call } from '../shell/call';
 import { useUrlState } from '../shell/useUrlState';
 import { ListWithSheet } from '../works/ListWithSheet';
@@ -72,6 +72,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
           <b className="font-semibold text-ink">{share(view.told, view.works)}</b> of {count(view.works)} works every limiter could tell.
         </p>
         <ParityTable view={view} picked={picked} onPick={(cell) => setParams({ cell: `${cell.row}.${cell.column}` })} />
+        <StepFindings retrievals={view.retrievals} />
         <h2 className="mt-6 mb-1 text-[17px]">What limiters at the databases let in and hid</h2>
         <NativeTable
           retrievals={view.retrievals}
@@ -105,5 +106,28 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
         )}
       </aside>
     </div>
+  );
+}
+
+/** What the steps of the searches say, before any record is looked at: this is where most lost limiters show. */
+function StepFindings({ retrievals }: { retrievals: ParityView['retrievals'] }) {
+  const found = retrievals.filter((r) => r.findings.length > 0);
+  if (found.length === 0) return null;
+  return (
+    <section aria-label="What the steps of the searches say">
+      <h2 className="mt-6 mb-1 text-[17px]">What the steps of the searches say</h2>
+      <ul>
+        {found.flatMap((r) =>
+          r.findings.map((message) => (
+            <li key={`${r.id} ${message}`} className="flex items-baseline gap-2 border-rule border-t py-1">
+              {r.tags.map((tag) => (
+                <DatabaseTag key={tag} tag={tag} />
+              ))}
+              {message}
+            </li>
+          )),
+        )}
+      </ul>
+    </section>
   );
 }

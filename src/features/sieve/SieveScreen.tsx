@@ -10,6 +10,7 @@ import { ListWithSheet } from '../works/ListWithSheet';
 import { captionOf, readAsked } from './asked';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
+import { IsItEven } from './IsItEven';
 import { LimiterForm } from './LimiterForm';
 import { Quotas } from './Quotas';
 import { SieveNav } from './SieveNav';
@@ -150,6 +151,14 @@ export function SieveScreen(props: SieveProps) {
           <p className="text-slate">
             Pick a limiter to see and change what it lets in, what evidence it uses, and what it does when it can't tell.
           </p>
+        )}
+        {picked?.on && (
+          <IsItEven
+            reviewId={reviewId}
+            limiter={picked.id}
+            saved={draft.saving === 'saved'}
+            version={`${revision} ${ran} ${inHand.overrides.length}`}
+          />
         )}
         <Quotas inHand={inHand} quotas={props.quotas} onList={(list, caption) => setNear({ numbers: list, caption })} />
       </aside>

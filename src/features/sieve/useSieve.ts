@@ -32,7 +32,8 @@ export function useSieve(props: SieveProps) {
   const { reviewId, asOf, scheme } = props;
   const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
   // Records that came while this screen is open are counted from the next change on.
-  const revision = Math.max(props.revision, draft.revision);
+  const [renewed, renew] = useState(0);
+  const revision = Math.max(props.revision, draft.revision, renewed);
   const engine = useEngine(reviewId, revision, scheme);
   const [overrides, setOverrides] = useState(props.overrides);
   const [result, setResult] = useState<{ funnel: Funnel; ran: number; sieve: Sieve } | null>(null);
@@ -58,7 +59,8 @@ export function useSieve(props: SieveProps) {
     setOverrides(next);
     draft.setVersionEdited(true);
   };
-  return { draft, engine, overrides, say, databases, revision, funnel: result?.funnel ?? null, ran: current?.ran ?? 0 };
+  // `renew` takes over a revision that a ruling made here.
+  return { draft, engine, overrides, say, renew, databases, revision, funnel: result?.funnel ?? null, ran: current?.ran ?? 0 };
 }
 export type SieveInHand = ReturnType<typeof useSieve>;
 
