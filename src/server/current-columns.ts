@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, emptyColumns } from '@/core/sieve';
+import { type Columns, emptyColumns, keptRun, type Sieve, type SieveContext, type SieveRun, SieveRunner } from '@/core/sieve';
 import type { Review } from '@/db/schema';
 import { storedColumns } from './stored-columns';
 
@@ -21,4 +21,16 @@ export async function currentColumns(em: EntityManager, review: Pick<Review, 'id
   held.set(review.id, stored);
   if (held.size > MOST) held.delete(held.keys().next().value!);
   return stored;
+}
+
+const runners = new WeakMap<Columns, SieveRunner>();
+
+/** Runs a sieve over columns that are shared between requests: after one change only that is judged anew. */
+export function runOn(columns: Columns, sieve: Sieve, context: SieveContext): SieveRun {
+  let runner = runners.get(columns);
+  if (!runner) {
+    runner = new SieveRunner(columns);
+    runners.set(columns, runner);
+  }
+  return keptRun(runner.run(sieve, context));
 }

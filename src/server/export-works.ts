@@ -23,7 +23,7 @@ async function* exported(
   ctx: Context,
   reviewId: string,
   numbers: readonly number[],
-  indexOf: Map<number, number>,
+  indexOf: ReadonlyMap<number, number>,
 ): AsyncGenerator<ExportedWork> {
   const order = (await databasesOf(ctx, reviewId)).map((d) => d.id);
   const edits = await fieldEdits(ctx.em, reviewId);

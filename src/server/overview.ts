@@ -1,5 +1,5 @@
 import { type Identity, reconcile, type WorkState } from '@/core/flow';
-import { axisValues } from '@/core/sieve';
+import { axisValues, type Columns } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
 import { Criterion, ImportFile, Job, Retrieval } from '@/db/schema';
 import type { Context } from './context';
@@ -93,12 +93,17 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
 function settledShare({ columns }: ReviewState): number | null {
   const works = columns.numbers.length;
   if (works === 0) return null;
+  const known = shares.get(columns);
+  if (known !== undefined) return known;
   let settled = 0;
   for (const axis of ['sourceType', 'publicationType', 'peerReview', 'level'] as const)
     for (const mask of columns.all[axis]) if (bitCount(mask) === 1) settled++;
   for (const to of columns.dates.earliest.to) if (to !== 2147483647) settled++;
+  shares.set(columns, settled / (works * 5));
   return settled / (works * 5);
 }
+/** A sieve that changes leaves it as it is. */
+const shares = new WeakMap<Columns, number>();
 
 async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quotas']> {
   const criteria = await ctx.em.find(Criterion, { reviewId: state.review.id, archived: false }, { orderBy: { position: 'asc' } });

@@ -1,19 +1,10 @@
 import type { EvidenceScheme } from '@/core/classify';
 import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
 import { isoToDay } from '@/core/record';
-import {
-  type Columns,
-  limiterWords,
-  type Outcomes,
-  outcomesOf,
-  runSieve,
-  type Sieve,
-  type SieveContext,
-  type SieveRun,
-} from '@/core/sieve';
+import { type Columns, limiterWords, type Outcomes, outcomesOf, rowsOf, type Sieve, type SieveContext, type SieveRun } from '@/core/sieve';
 import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
-import { currentColumns } from './current-columns';
+import { currentColumns, runOn } from './current-columns';
 import { schemeOf } from './scheme-of';
 import { standingOverrides } from './sieve-overrides';
 import { textAnswers } from './text-answers';
@@ -40,7 +31,7 @@ export interface ReviewState {
   /** State of the work at each index of the columns. */
   states: WorkState[];
   counts: Record<WorkState, number>;
-  indexOf: Map<number, number>;
+  indexOf: ReadonlyMap<number, number>;
 }
 
 /** The same core that answers in the browser, run on the server over the same columns. */
@@ -48,18 +39,16 @@ export async function reviewState(ctx: Context, reviewId: string): Promise<Revie
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
   const columns = await currentColumns(ctx.em, review);
-  const run = runSieve(review.sieve, columns, await sieveContext(ctx, review, scheme, columns));
+  const run = runOn(columns, review.sieve, await sieveContext(ctx, review, scheme, columns));
   const outcomes = outcomesOf(run);
   const decisions = await latestDecisions(ctx, reviewId);
   const counts = emptyStates();
-  const indexOf = new Map<number, number>();
   const states = Array.from(columns.numbers, (number, i) => {
-    indexOf.set(number, i);
     const state = stateOf(outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
     counts[state]++;
     return state;
   });
-  return { review, scheme, columns, run, outcomes, decisions, states, counts, indexOf };
+  return { review, scheme, columns, run, outcomes, decisions, states, counts, indexOf: rowsOf(columns) };
 }
 
 /** What running a sieve of a review needs beside its columns. @param sieve the working sieve, unless another is given */

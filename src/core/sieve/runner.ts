@@ -168,15 +168,16 @@ const fateAt = (policy: Policy): Uint8Array =>
   Uint8Array.of(fateOf(OUT, policy), fateOf(UNKNOWN, policy), fateOf(IN, policy), LEFT, STOPPED, LEFT);
 
 const rows = new WeakMap<Columns, Map<number, number>>();
-/** The index of a work in the columns. */
-export function rowOf(columns: Columns, work: number): number | undefined {
+/** The index of every work in the columns. */
+export function rowsOf(columns: Columns): ReadonlyMap<number, number> {
   let known = rows.get(columns);
   if (!known) {
     known = new Map(Array.from(columns.numbers, (no, i) => [no, i]));
     rows.set(columns, known);
   }
-  return known.get(work);
+  return known;
 }
+export const rowOf = (columns: Columns, work: number): number | undefined => rowsOf(columns).get(work);
 
 /** Everything that a limiter's verdicts depend on, beside the columns. */
 function keyOf(limiter: Limiter, { asOf, scheme, overrides }: SieveContext): string {
@@ -204,6 +205,15 @@ export function fatesAt(limiter: Limiter, columns: Columns, context: SieveContex
   for (let i = 0; i < fates.length; i++) fates[i] = table[fates[i]!]!;
   return fates;
 }
+
+/** A run of its own, which stays as it is when its runner goes on. */
+export const keptRun = (run: SieveRun): SieveRun => ({
+  ...run,
+  stops: run.stops.slice(),
+  holds: run.holds.slice(),
+  alone: [...run.alone],
+  tally: run.tally.slice(),
+});
 
 /** Runs a sieve once. */
 export const runSieve = (sieve: Sieve, columns: Columns, context: SieveContext): SieveRun => new SieveRunner(columns).run(sieve, context);

@@ -3,6 +3,7 @@ import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSe
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronDown, ChevronUp, GripVertical } from 'lucide-react';
+import { memo, useCallback, useRef } from 'react';
 import type { Cell, Fill, Funnel, Limiter, Sieve } from '@/core/sieve';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/icon-button';
@@ -150,48 +151,78 @@ function Cells({
   asked,
   onAsk,
 }: Pick<FunnelTableProps, 'databases' | 'asked' | 'onAsk'> & { row: string; cells: Cell[] | null; firsts: Cell[] | null }) {
+  // The cells themselves are only drawn again when their numbers change, so what they call must stay the same.
+  const latest = useRef(onAsk);
+  latest.current = onAsk;
+  const ask = useCallback((a: Asked) => latest.current(a), []);
   if (!cells || !firsts) return <td colSpan={databases.length + 1} />;
   return cells.map((cell, i) => {
     const where = i === 0 ? 'all works' : databases[i - 1]!.name;
-    const is = (fill: Fill) => asked?.row === row && asked.database === i - 1 && asked.fill === fill;
-    const ask = (fill: Fill) => () => onAsk({ row, database: i - 1, fill });
-    return (
-      <td key={where} className="px-1.5 py-1.5">
-        <div className="flex items-baseline gap-2">
-          <Figure
-            n={cell.left}
-            label={`${count(cell.left)} left, ${where}`}
-            active={is('left')}
-            onClick={ask('left')}
-            className="text-left font-bold text-[15px]"
-          />
-          {cell.stoppedHere > 0 && (
-            <Figure
-              n={cell.stoppedHere}
-              before="−"
-              label={`${count(cell.stoppedHere)} stopped here, ${where}`}
-              active={is('stopped-here')}
-              onClick={ask('stopped-here')}
-              className="ml-auto text-[12.5px] text-slate"
-            />
-          )}
-        </div>
-        {/* A line of its own, also when nothing is held: bars of a row stand level, whatever the number of databases. */}
-        <div className="h-[22px] text-[12.5px]">
-          {cell.held > 0 && (
-            <Figure
-              n={cell.held}
-              before="+"
-              after=" held"
-              label={`${count(cell.held)} held, ${where}`}
-              active={is('held')}
-              onClick={ask('held')}
-              className="whitespace-nowrap font-semibold text-copper"
-            />
-          )}
-        </div>
-        <NarrowingBar left={cell.left} held={cell.held} total={firsts[i]!.left} />
-      </td>
-    );
+    const open = asked?.row === row && asked.database === i - 1 ? asked.fill : null;
+    return <OneCell key={where} {...{ row, where, open }} database={i - 1} cell={cell} total={firsts[i]!.left} ask={ask} />;
   });
 }
+
+interface OneCellProps {
+  row: string;
+  database: number;
+  where: string;
+  cell: Cell;
+  total: number;
+  /** The number of it that is open below. */
+  open: Fill | null;
+  ask(asked: Asked): void;
+}
+
+const same = (a: OneCellProps, b: OneCellProps): boolean =>
+  a.row === b.row &&
+  a.database === b.database &&
+  a.where === b.where &&
+  a.total === b.total &&
+  a.open === b.open &&
+  a.ask === b.ask &&
+  a.cell.left === b.cell.left &&
+  a.cell.held === b.cell.held &&
+  a.cell.stoppedHere === b.cell.stoppedHere;
+
+const OneCell = memo(function OneCell({ row, database, where, cell, total, open, ask }: OneCellProps) {
+  const on = (fill: Fill) => () => ask({ row, database, fill });
+  return (
+    <td className="px-1.5 py-1.5">
+      <div className="flex items-baseline gap-2">
+        <Figure
+          n={cell.left}
+          label={`${count(cell.left)} left, ${where}`}
+          active={open === 'left'}
+          onClick={on('left')}
+          className="text-left font-bold text-[15px]"
+        />
+        {cell.stoppedHere > 0 && (
+          <Figure
+            n={cell.stoppedHere}
+            before="−"
+            label={`${count(cell.stoppedHere)} stopped here, ${where}`}
+            active={open === 'stopped-here'}
+            onClick={on('stopped-here')}
+            className="ml-auto text-[12.5px] text-slate"
+          />
+        )}
+      </div>
+      {/* A line of its own, also when nothing is held: bars of a row stand level, whatever the number of databases. */}
+      <div className="h-[22px] text-[12.5px]">
+        {cell.held > 0 && (
+          <Figure
+            n={cell.held}
+            before="+"
+            after=" held"
+            label={`${count(cell.held)} held, ${where}`}
+            active={open === 'held'}
+            onClick={on('held')}
+            className="whitespace-nowrap font-semibold text-copper"
+          />
+        )}
+      </div>
+      <NarrowingBar left={cell.left} held={cell.held} total={total} />
+    </td>
+  );
+}, same);

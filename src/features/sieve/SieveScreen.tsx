@@ -20,7 +20,7 @@ import { type SieveProps, useSieve } from './useSieve';
 export function SieveScreen(props: SieveProps) {
   const { reviewId, asOf, scheme } = props;
   const inHand = useSieve(props);
-  const { draft, engine, databases, funnel, ran, revision, say } = inHand;
+  const { draft, engine, databases, funnel, took, ran, revision, say } = inHand;
   const [params, setParams] = useUrlState();
   const [numbers, setNumbers] = useState<number[] | null>(null);
   const [near, setNear] = useState<{ numbers: number[]; caption: string } | null>(null);
@@ -78,7 +78,7 @@ export function SieveScreen(props: SieveProps) {
             <>
               {count(funnel.works)} works · {count(funnel.through)} through ·{' '}
               <b className="font-semibold text-copper">{count(funnel.held)} held</b> · {count(funnel.stopped)} stopped. A work in two
-              databases counts in both columns; bars are shares of each.
+              databases counts in both columns; bars are shares of each. Counted in {Math.max(1, Math.round(took))} ms.
             </>
           ) : (
             engine.state !== 'failed' && 'Reading the columns …'

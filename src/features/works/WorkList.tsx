@@ -99,7 +99,7 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
                 />
               </div>
             )}
-            {sortable('database', 'Database', 'w-[92px] shrink-0')}
+            {sortable('database', 'Database', 'w-[120px] shrink-0')}
             {sortable('title', 'Title', 'min-w-0 flex-1')}
             {sortable('publicationType', 'Publication type', 'w-[150px] shrink-0')}
             {sortable('peerReview', 'Peer review', 'w-[120px] shrink-0')}
@@ -172,10 +172,15 @@ function Row({
           />
         </div>
       )}
-      <div role="cell" className="flex w-[92px] shrink-0 gap-1">
-        {line?.tags.map((tag) => (
+      <div role="cell" className="flex w-[120px] shrink-0 gap-1">
+        {line?.tags.slice(0, line.tags.length > 4 ? 3 : 4).map((tag) => (
           <DatabaseTag key={tag} tag={tag} />
         ))}
+        {line && line.tags.length > 4 && (
+          <span title={line.tags.slice(3).join(', ')} className="text-[12.5px] text-slate">
+            +{line.tags.length - 3}
+          </span>
+        )}
       </div>
       <div role="cell" className="flex min-w-0 flex-1 items-center gap-2">
         <button
