@@ -1,19 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Review, SourceDatabase } from '@/db/schema';
+import { type Review, type SieveBasis, SourceDatabase } from '@/db/schema';
 import { RULE_SET } from './rule-set';
-
-/** What outcomes of a sieve rest on, beside its limiters. */
-export interface SieveBasis {
-  asOf: string;
-  scheme: string;
-  kind: string;
-  ruleSet: string;
-  /** Of the works and their classification. */
-  revision: number;
-  /** What people added to the review until then: how many rulings, merges, words on single works; register and maps. */
-  parts?: { rulings: number; merges: number; overrides: number; venues: string; maps: string };
-}
 
 export async function basisOf(
   em: EntityManager,

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { isoToDay } from '@/core/record';
 import { type Comparison, compareRuns, outcomesOf, runSieve, type Sieve } from '@/core/sieve';
-import { type Review, SieveVersion } from '@/db/schema';
+import { type Review, type SieveBasis, SieveVersion } from '@/db/schema';
 import { type Context, type Result, refuse } from './context';
 import { reviewState, sieveContext } from './review-state';
-import { basisOf, basisWords, type SieveBasis } from './sieve-basis';
+import { basisOf, basisWords } from './sieve-basis';
 
 /** A saved version, as a list shows it. Plain data. */
 export interface VersionLine {

@@ -1,0 +1,43 @@
+import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
+import { Decision, Job } from './decision';
+import { MergeKeyRow, MergePairRow, MergeQuestion, MergeRulingRow, MergeState, Work, WorkEdit, WorkLink, WorkRecord } from './merging';
+import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
+import { Criterion, Review, SourceDatabase } from './review';
+import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
+
+export * from './classification';
+export * from './decision';
+export * from './merging';
+export * from './retrieval';
+export * from './review';
+export * from './sieve';
+
+export const entities = [
+  Review,
+  Criterion,
+  SourceDatabase,
+  Retrieval,
+  ImportFile,
+  RecordRow,
+  RejectedEntry,
+  RecordClaimsRow,
+  Work,
+  WorkRecord,
+  MergeKeyRow,
+  MergePairRow,
+  MergeQuestion,
+  MergeState,
+  MergeRulingRow,
+  WorkLink,
+  WorkEdit,
+  VenueRow,
+  SchemeRow,
+  RulingRow,
+  ReviewColumns,
+  ColumnsPatch,
+  TextAnswer,
+  SieveOverride,
+  SieveVersion,
+  Decision,
+  Job,
+]; // prettier-ignore

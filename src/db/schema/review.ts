@@ -1,0 +1,60 @@
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import type { Quota } from '@/core/flow';
+import type { LimiterProfile } from '@/core/parity';
+import type { Sieve } from '@/core/sieve';
+
+/** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
+export const Review = defineEntity({
+  name: 'Review',
+  properties: {
+    id: p.uuid().primary(),
+    title: p.string().length(300),
+    question: p.text(),
+    kind: p.string().length(40),
+    population: p.text(),
+    intervention: p.text(),
+    comparison: p.text(),
+    outcome: p.text(),
+    asOf: p.string().length(10),
+    scheme: p.string().length(40),
+    person: p.string().length(120),
+    /** Raised whenever works, classification or columns change. */
+    revision: p.integer(),
+    /** The working sieve; saved versions are immutable rows of their own. */
+    sieve: p.json<Sieve>(),
+    /** Raised by every edit of the working sieve: two people's edits cannot silently overwrite each other. */
+    sieveEdit: p.integer(),
+    createdAt: p.datetime(),
+  },
+});
+export type Review = InferEntity<typeof Review>;
+
+export const Criterion = defineEntity({
+  name: 'Criterion',
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    position: p.integer(),
+    text: p.string().length(300),
+    definition: p.text(),
+    judgedBy: p.enum(['limiter', 'reader'] as const),
+    reasonCode: p.string().length(40),
+    quota: p.json<Quota>().nullable(),
+    archived: p.boolean(),
+  },
+});
+export type Criterion = InferEntity<typeof Criterion>;
+
+export const SourceDatabase = defineEntity({
+  name: 'SourceDatabase',
+  uniques: [{ properties: ['reviewId', 'tag'] }],
+  properties: {
+    reviewId: p.uuid().primary(),
+    id: p.uuid().primary(),
+    position: p.integer(),
+    name: p.string().length(120),
+    tag: p.string().length(2),
+    profile: p.json<LimiterProfile>(),
+  },
+});
+export type SourceDatabase = InferEntity<typeof SourceDatabase>;
