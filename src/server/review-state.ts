@@ -1,7 +1,18 @@
 import type { EvidenceScheme } from '@/core/classify';
 import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
 import { isoToDay } from '@/core/record';
-import { type Columns, limiterWords, type Outcomes, outcomesOf, rowsOf, type Sieve, type SieveContext, type SieveRun } from '@/core/sieve';
+import {
+  type Columns,
+  LEFT,
+  limiterWords,
+  type Outcomes,
+  type Override,
+  outcomesOf,
+  rowsOf,
+  type Sieve,
+  type SieveContext,
+  type SieveRun,
+} from '@/core/sieve';
 import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { currentColumns, runOn } from './current-columns';
@@ -27,6 +38,8 @@ export interface ReviewState {
   columns: Columns;
   run: SieveRun;
   outcomes: Outcomes;
+  /** What people said of single works at limiters. */
+  overrides: readonly Override[];
   decisions: Map<number, CurrentDecision>;
   /** State of the work at each index of the columns. */
   states: WorkState[];
@@ -39,7 +52,8 @@ export async function reviewState(ctx: Context, reviewId: string): Promise<Revie
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
   const columns = await currentColumns(ctx.em, review);
-  const run = runOn(columns, review.sieve, await sieveContext(ctx, review, scheme, columns));
+  const context = await sieveContext(ctx, review, scheme, columns);
+  const run = runOn(columns, review.sieve, context);
   const outcomes = outcomesOf(run);
   const decisions = await latestDecisions(ctx, reviewId);
   const counts = emptyStates();
@@ -48,7 +62,18 @@ export async function reviewState(ctx: Context, reviewId: string): Promise<Revie
     counts[state]++;
     return state;
   });
-  return { review, scheme, columns, run, outcomes, decisions, states, counts, indexOf: rowsOf(columns) };
+  return {
+    review,
+    scheme,
+    columns,
+    run,
+    outcomes,
+    overrides: context.overrides ?? [],
+    decisions,
+    states,
+    counts,
+    indexOf: rowsOf(columns),
+  };
 }
 
 /** What running a sieve of a review needs beside its columns. @param sieve the working sieve, unless another is given */
@@ -92,11 +117,16 @@ async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<numb
 }
 
 /** What the sieve says of a work, in words: "Through all 4 limiters", "Stopped by Refereed". */
-export function outcomeWords(state: Pick<ReviewState, 'review' | 'scheme' | 'outcomes'>, index: number): string {
+export function outcomeWords(state: Pick<ReviewState, 'review' | 'scheme' | 'outcomes' | 'columns' | 'overrides'>, index: number): string {
   const on = state.review.sieve.filter((l) => l.on);
   if (on.length === 0) return '';
   const by = state.outcomes.by[index]!;
-  if (by < 0) return `through ${on.length === 1 ? 'the one limiter' : `all ${on.length} limiters`}`;
+  if (by < 0) {
+    const work = state.columns.numbers[index];
+    const said = state.overrides.filter((o) => o.work === work && o.fate === LEFT).flatMap((o) => o.limiters);
+    const names = on.filter((l) => said.includes(l.id)).map((l) => l.name);
+    return `through ${on.length === 1 ? 'the one limiter' : `all ${on.length} limiters`}${names.length ? `, at ${names.join(' and ')} by a person's word` : ''}`;
+  }
   const limiter = state.review.sieve[by]!;
   const words = limiterWords(limiter, state.scheme, isoToDay(state.review.asOf));
   return `${state.outcomes.fate[index] === 1 ? 'held' : 'stopped'} by ${limiter.name} (${words})`;

@@ -108,6 +108,7 @@ test("a person's word passes a work at the limiters it names, is undone by a row
   await overrideWorks(db.context(), id, { works: [no('Straps 4')], limiters: ['english'], fate: 'pass', reason: 'r' });
   expect(await figures()).toEqual([3, 0, 3]);
   const detail = await workDetail(db.context(), id, spanish);
+  expect(detail.outcome).toBe("through all 2 limiters, at english by a person's word");
   expect(detail.overrides).toMatchObject([{ fate: 'pass', limiters: ['english'], reason: 'The only trial.', person: 'A. Reader' }]);
   expect((await workDetail(db.context(), id, no('Straps 4'))).limiters).toMatchObject([{ id: 'mats', stops: true }]);
   const seqs = (said as { seqs: number[] }).seqs;
