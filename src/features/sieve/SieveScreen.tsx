@@ -78,7 +78,7 @@ export function SieveScreen(props: SieveProps) {
             <>
               {count(funnel.works)} works · {count(funnel.through)} through ·{' '}
               <b className="font-semibold text-copper">{count(funnel.held)} held</b> · {count(funnel.stopped)} stopped. A work in two
-              databases counts in both columns; bars are shares of each. Counted in {Math.max(1, Math.round(took))} ms.
+              databases counts in both columns; bars are shares of each.
             </>
           ) : (
             engine.state !== 'failed' && 'Reading the columns …'
@@ -100,7 +100,7 @@ export function SieveScreen(props: SieveProps) {
           }}
           onReorder={draft.change}
         />
-        <Toolbar draft={draft} picked={picked} scheme={scheme} onAdded={(id) => setParams({ limiter: id })} />
+        <Toolbar draft={draft} picked={picked} scheme={scheme} took={took} onAdded={(id) => setParams({ limiter: id })} />
         {near && (
           <ListWithSheet
             reviewId={reviewId}
