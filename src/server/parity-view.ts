@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   type Cell,
+  canBeTested,
   checkSteps,
   hiddenBy,
   leaksOf,
@@ -28,7 +29,7 @@ async function workedOut(ctx: Context, reviewId: string) {
   const { review, scheme, columns } = state;
   const databases = await databasesOf(ctx, reviewId);
   const rows = (await retrievalsOf(ctx, reviewId)).filter((r) => !r.withdrawn);
-  const retrievals = await retrievalsAlone(ctx, review, rows, databases, review.sieve);
+  const retrievals = await retrievalsAlone(ctx, review, rows, databases, { sieve: review.sieve, scheme });
   const context = await sieveContext(ctx, review, scheme, columns);
   const parity = parityOf(review.sieve, columns, context, retrievals);
   return { state, databases, rows, retrievals, context, parity };
@@ -164,6 +165,8 @@ export async function nameNative(ctx: Context, reviewId: string, input: z.infer<
   const sample = GALLERY.find((s) => s.key === input.sample);
   if (input.sample && !sample) return refuse('no-sample', 'There is no such limiter to choose.');
   const scheme = await schemeOf(ctx.em, review);
+  if (sample && !canBeTested(sample.test(scheme), scheme))
+    return refuse('not-testable', 'A limiter at a database cannot be tested as one that reads text.');
   return ctx.em.transactional(async (tx) => {
     const database = await tx.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: 4 });
     if (!database) return refuse('no-database', 'This database is not in the review any more.');

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type PackedClaims, unpackClaims } from '@/core/classify';
+import { type EvidenceScheme, type PackedClaims, unpackClaims } from '@/core/classify';
 import { limitersAtEnd, type RetrievalInParity, readNative } from '@/core/parity';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { askTexts, type Columns, emptyColumns, readsText, type Sieve, setRow } from '@/core/sieve';
@@ -25,7 +25,7 @@ export async function retrievalsAlone(
   review: Review,
   retrievals: readonly Retrieval[],
   databases: readonly SourceDatabase[],
-  sieve: Sieve,
+  { sieve, scheme }: { sieve: Sieve; scheme: EvidenceScheme },
 ): Promise<RetrievalInParity[]> {
   const found: RetrievalInParity[] = [];
   for (const r of retrievals) {
@@ -37,7 +37,10 @@ export async function retrievalsAlone(
       databases: own.map((d) => d.id),
       profiles: own.map((d) => d.profile),
       natives: profile
-        ? limitersAtEnd(r.steps).map(({ lostAfter, ...l }) => ({ ...readNative(l, profile, r.searchedOn || review.asOf), lostAfter }))
+        ? limitersAtEnd(r.steps).map(({ lostAfter, ...l }) => ({
+            ...readNative(l, profile, r.searchedOn || review.asOf, scheme),
+            lostAfter,
+          }))
         : [],
       searchedOn: isoToDay(r.searchedOn || review.asOf),
       records,

@@ -24,7 +24,7 @@ export const OverrideWorks = z.strictObject({
   reason: z.string().trim().min(1).max(2000),
 });
 
-/** Releases, stops or rescues works at some limiters, with a reason. @returns the first of the rows, to undo them by */
+/** Releases, stops or rescues works at some limiters, with a reason. @returns the numbers of the rows, to undo them by */
 export async function overrideWorks(
   ctx: Context,
   reviewId: string,

@@ -227,6 +227,8 @@ test('parity follows steps, profiles and records; what a name means can be said'
   ]);
   const leaks = { retrieval: vh!.id, limiter: 'English', what: 'native-leaks' } as const;
   expect(await parityWorks(db.context(), id, leaks)).toEqual({ ok: true, numbers: [no('Rodilleras')] });
+  const asText = { databaseId: databases[0]!.id, name: 'Blue stickers', sample: 'words' };
+  expect(await nameNative(db.context(), id, asText)).toMatchObject({ code: 'not-testable' });
   // Blue stickers are years: now the row has a twin, and works of the other database that they would have hidden show.
   await nameNative(db.context(), id, { databaseId: databases[0]!.id, name: 'blue stickers', sample: 'five-calendar-years' });
   expect(await states()).toEqual({ english: ['even', 'even'], recent: ['narrower-there', 'even'] });

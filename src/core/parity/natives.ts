@@ -1,5 +1,5 @@
-import { AGE_BANDS, languageCodes } from '@/core/classify';
-import type { Limiter } from '@/core/sieve';
+import { AGE_BANDS, type EvidenceScheme, languageCodes } from '@/core/classify';
+import { axisValues, type Limiter, readsText } from '@/core/sieve';
 import { CODED_AXES, type CodedAxis } from '@/core/vocabularies';
 import type { LimiterProfile, ProfileAxis } from './profile';
 import type { ActiveLimiter } from './steps';
@@ -27,9 +27,16 @@ export interface NativeLimiter {
  * What a native limiter means: what a person said of it, else what its name says. Names are matched by the words that
  * platforms commonly use (common practice); the level is that of the database's profile.
  * @param searchedOn ISO date of the retrieval, from which "last N years" count
+ * @param scheme the review's: a meaning that it cannot test counts as not known
  */
-export function readNative({ name, how }: ActiveLimiter, profile: LimiterProfile, searchedOn: string): NativeLimiter {
-  const said = profile.natives?.find((n) => same(n.name, name))?.meaning ?? null;
+export function readNative(
+  { name, how }: ActiveLimiter,
+  profile: LimiterProfile,
+  searchedOn: string,
+  scheme: EvidenceScheme,
+): NativeLimiter {
+  const told = profile.natives?.find((n) => same(n.name, name))?.meaning ?? null;
+  const said = told && canBeTested(told, scheme) ? told : null;
   const axis = (said ? axisOfMeaning(said) : null) ?? axisByControl(name, profile) ?? axisByName(name);
   const own = axis ? profile.axes[axis] : null;
   const level = own?.level ?? 'item';
@@ -38,6 +45,15 @@ export function readNative({ name, how }: ActiveLimiter, profile: LimiterProfile
     ...{ name, how, meaning, axis: axis ?? (meaning && axisOfMeaning(meaning)), level },
     ...{ near: own?.capability === 'approximate', dropsMissing: own?.dropsMissing ?? false },
   };
+}
+
+/**
+ * Whether a meaning can be tested on records as they are classified: not one that reads text, which native limiters are
+ * not told by, nor one with levels of another scheme, as a profile from another review may have.
+ */
+export function canBeTested(meaning: Meaning, scheme: EvidenceScheme): boolean {
+  if (readsText(meaning)) return false;
+  return meaning.kind !== 'coded' || meaning.allowed.every((code) => axisValues(meaning.axis, scheme).some((v) => v.code === code));
 }
 
 const same = (a: string, b: string): boolean => plain(a) === plain(b);

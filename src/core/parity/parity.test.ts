@@ -41,7 +41,7 @@ function retrieval(rows: Row[], own: Partial<RetrievalInParity> = {}): Retrieval
   };
 }
 const native = (name: string, p: LimiterProfile = DEFAULT_PROFILE, lostAfter: number | null = null) => ({
-  ...readNative({ name, how: 'control' }, p, '2026-08-30'),
+  ...readNative({ name, how: 'control' }, p, '2026-08-30', OCEBM_2011),
   lostAfter,
 });
 const many = (n: number, row: Row): Row[] => Array.from({ length: n }, () => row);
@@ -185,7 +185,7 @@ test.each<[string, Partial<NativeLimiter>]>([
   ['Free full text', { axis: 'fullText', meaning: { kind: 'facet', facet: 'access', allowed: ['open'] } }],
   ['Green stickers', { axis: null, meaning: null }],
 ])('%s is read', (name, wanted) => {
-  expect(readNative({ name, how: 'control' }, DEFAULT_PROFILE, '2026-08-30')).toMatchObject(wanted);
+  expect(readNative({ name, how: 'control' }, DEFAULT_PROFILE, '2026-08-30', OCEBM_2011)).toMatchObject(wanted);
 });
 function fixed(from: string | null, to: string | null): NativeLimiter['meaning'] {
   return { kind: 'recency', date: 'earliest', window: { count: 'fixed', from, to } };
@@ -193,11 +193,26 @@ function fixed(from: string | null, to: string | null): NativeLimiter['meaning']
 test('what a person said of a name comes before what the name says; the profile says at which level', () => {
   const meaning = { kind: 'coded', axis: 'sourceType', allowed: ['scholarly-journal'] } as const;
   const said = { ...VENUE, natives: [{ name: 'green stickers', meaning: { ...meaning, allowed: [...meaning.allowed] } }] };
-  expect(readNative({ name: 'Green Stickers', how: 'control' }, said, '')).toMatchObject({ axis: 'sourceType', meaning });
-  expect(readNative({ name: 'Scholarly titles', how: 'control' }, VENUE, '')).toMatchObject({
+  expect(readNative({ name: 'Green Stickers', how: 'control' }, said, '', OCEBM_2011)).toMatchObject({ axis: 'sourceType', meaning });
+  expect(readNative({ name: 'Scholarly titles', how: 'control' }, VENUE, '', OCEBM_2011)).toMatchObject({
     level: 'venue',
     meaning: { allowed: ['refereed', 'venue-only'] },
   });
+});
+
+test.each<[string, Limiter['test']]>([
+  ['reads text', { kind: 'query', query: 'title = mats' }],
+  ['has levels of another scheme', { kind: 'coded', axis: 'level', allowed: ['VII'] }],
+])('a meaning that %s counts as not known, and parity goes on', (_, meaning) => {
+  const said = { ...DEFAULT_PROFILE, natives: [{ name: 'Blue stickers', meaning }] };
+  expect(readNative({ name: 'Blue stickers', how: 'control' }, said, '', OCEBM_2011)).toMatchObject({ meaning: null });
+  const r = retrieval(many(2, refereed), { natives: [native('Blue stickers', said)] });
+  expect(cellsOf([REFEREED], r).rows[1]!.cells[0]).toMatchObject({ state: 'extra-there', took: null });
+});
+
+test('a limiter that another of its kind replaced in a later step is not lost', () => {
+  const replaced = retrieval(many(30, refereed), { natives: [native('2015–2026', DEFAULT_PROFILE, 2), native('2016–2026')] });
+  expect(cellsOf([RECENT], replaced).rows[0]!.cells[0]).toMatchObject({ state: 'even' });
 });
 
 test('what a limiter hid: works of covered journals that only others returned and that are out by it', () => {

@@ -157,13 +157,14 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
   const profiles = axis ? r.profiles.map((p) => p.axes[axis]) : [];
   const whole = profiles.length > 0 && profiles.every((p) => p.capability === 'whole');
   const blind = limiter.test.kind === 'flags' ? unsaid(limiter, r, context, columns, verdicts) : worksAt(r, verdicts, UNKNOWN);
-  const native = twins[0];
+  // One that a later step replaced by another of its kind is not lost.
+  const native = twins.find((n) => n.lostAfter === null) ?? twins[0];
   const tested = native ? leaksOf(native, r, context, all) : null;
   // What came in by the native limiter, or because everything there qualifies, and is out by this one.
   const closed = native || whole ? worksAt(r, closedRows(verdicts, native, r, context), OUT) : [];
   const level = native?.level ?? (whole ? profiles[0]!.level : null);
   const base = {
-    setBy: twins.map(({ name, how, lostAfter }) => ({ name, how, lostAfter })),
+    setBy: (native ? [native, ...twins.filter((n) => n !== native)] : []).map(({ name, how, lostAfter }) => ({ name, how, lostAfter })),
     level,
     closed,
     blind,
@@ -171,7 +172,7 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
     took: tested?.took ?? null,
   };
   const cell = (state: CellState, why: string, remedy: string): Cell => ({ ...base, state, why, remedy });
-  const lost = twins.find((n) => n.lostAfter !== null);
+  const lost = native && native.lostAfter !== null ? native : null;
   if (lost)
     return cell(
       'not-taken',
@@ -197,7 +198,7 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
   if (blind.length > 0)
     return cell(
       'blind',
-      `Of ${blind.length} works its records do not say enough.`,
+      `Of ${blind.length} works its records do not say ${limiter.test.kind === 'flags' ? 'what others do' : 'enough'}.`,
       'Settle them by rulings or the register, change the profile, or waive it with a reason.',
     );
   if (relation?.proxy || native?.near)

@@ -78,10 +78,15 @@ export function HeldScreen(props: SieveProps) {
     const seqs: number[] = [];
     for (const [ids, works] of limiters) {
       const said = await call(reviewId, 'override-works', { works, limiters: JSON.parse(ids) as string[], fate, reason }).catch(() => null);
-      if (!said?.ok) return void toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+      if (!said?.ok) {
+        toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+        break;
+      }
       seqs.push(...said.seqs);
       say(said.overrides);
     }
+    // What was saved before something failed is told, and can be taken back.
+    if (seqs.length === 0) return;
     setPicked(new Set());
     forgetWorks();
     reviewChanged();
@@ -92,7 +97,7 @@ export function HeldScreen(props: SieveProps) {
       forgetWorks();
       reviewChanged();
     };
-    toast(`${count(shown.length)} ${shown.length === 1 ? 'work was' : 'works were'} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
+    toast(`${count(seqs.length)} ${seqs.length === 1 ? 'work was' : 'works were'} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
       action: { label: 'Undo', onClick: () => void undo() },
     });
   };

@@ -92,7 +92,7 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
                     onChange={(e) => onName(r.databases[0]!.id, n.name, e.target.value)}
                   >
                     <option value="">…</option>
-                    {GALLERY.map((s) => (
+                    {GALLERY.filter((s) => s.group !== 'Words').map((s) => (
                       <option key={s.key} value={s.key}>
                         {s.name}
                       </option>
