@@ -40,7 +40,12 @@ module.exports = {
       from: { path: '^src/core/', pathNot: TESTS },
       to: {
         path: 'node_modules',
-        pathNot: ['node_modules/zod/', 'node_modules/@retorquere/bibtex-parser/', 'node_modules/@eslint-community/regexpp/'],
+        pathNot: [
+          'node_modules/zod/',
+          'node_modules/@retorquere/bibtex-parser/',
+          'node_modules/@eslint-community/regexpp/',
+          'node_modules/citeproc/',
+        ],
       },
     },
     { name: 'core-no-node', severity: 'error', from: { path: '^src/core/', pathNot: TESTS }, to: { dependencyTypes: ['core'] } },
@@ -56,6 +61,8 @@ module.exports = {
     core('grounds', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('checks', ['record', 'vocabularies', 'venues', 'classify', 'merge', 'sieve']),
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
+    core('cite', ['record', 'formats']),
+    core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'flow', 'cite']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -19,7 +19,22 @@ const POLICY = [
 
 const config: NextConfig = {
   // Server-only packages are loaded at run time, never bundled.
-  serverExternalPackages: ['@mikro-orm/core', '@mikro-orm/knex', '@mikro-orm/postgresql', 'knex', 'pg', 'pg-boss', 'pg-copy-streams'],
+  serverExternalPackages: [
+    '@mikro-orm/core',
+    '@mikro-orm/knex',
+    '@mikro-orm/postgresql',
+    'knex',
+    'pg',
+    'pg-boss',
+    'pg-copy-streams',
+    'pdfjs-dist',
+    'docx',
+    'exceljs',
+    'sharp',
+    'citeproc',
+    'yazl',
+    'yauzl',
+  ],
   // "npm test" checks types, faster; a start should not wait for it again.
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
@@ -36,6 +51,8 @@ const config: NextConfig = {
         { key: 'Referrer-Policy', value: 'no-referrer' },
       ],
     },
+    // A PDF is shown inside a page of ours, by the browser's own viewer.
+    { source: '/api/reviews/:id/pdf/:pdf', headers: [{ key: 'Content-Security-Policy', value: "frame-ancestors 'self'" }] },
   ],
   experimental: { serverActions: { bodySizeLimit: '2mb' } },
 };

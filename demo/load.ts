@@ -1,22 +1,27 @@
 /** tsx demo/load.ts: loads the demo review, half-way through, unless a review of its title is there already. */
 import { createReadStream, readFileSync } from 'node:fs';
+import { Readable } from 'node:stream';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { NO_DATE, type Sieve, sieveSchema } from '@/core/sieve';
 import { ormConfig } from '@/db/config';
 import { ImportFile, Job, Review, Work } from '@/db/schema';
+import { attachPdf } from '@/server/attachments';
 import type { Context } from '@/server/context';
 import { decideWork } from '@/server/decide-work';
+import { saveFullText } from '@/server/full-text';
 import { closeQueue } from '@/server/queue';
 import { receiveFile } from '@/server/receive-file';
 import { addRetrieval, EMPTY_RETRIEVAL, saveRetrieval } from '@/server/retrievals';
 import { createReview } from '@/server/review-settings';
 import { reviewState } from '@/server/review-state';
+import { saveStages } from '@/server/review-ways';
 import { runJob } from '@/server/run-job';
 import { saveCriteria } from '@/server/save-criteria';
 import { saveDatabase } from '@/server/save-database';
 import { freezeSieve, saveSieve } from '@/server/save-sieve';
 import { importVenues } from '@/server/venue-register';
 import { workDetail } from '@/server/work-detail';
+import { aPdf } from '@/testing/a-pdf';
 import { MILL_DATABASES, MILL_SIEVE } from './mills/review';
 import { DEMO_DATABASES, type DemoDatabase } from './profiles';
 
@@ -101,6 +106,7 @@ async function load() {
   await saveSieve(context(), id, { sieve: SIEVE, seenEdit: 1 });
   await freezeSieve(context(), id, 'Five years left too few trials; what was retracted is held.');
   await decideSome(id);
+  await readSome(id);
   // The title says that it is whole: a load that broke off is begun anew next time.
   await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
 }
@@ -130,6 +136,7 @@ async function loadMills() {
   for (const database of MILL_DATABASES) await retrieve(id, database);
   await saveSieve(context(), id, { sieve: MILL_SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
+  await saveStages(context(), id, { twoStages: false });
   await orm.em.fork().nativeUpdate(Review, { id }, { title: MILLS_TITLE });
 }
 
@@ -210,6 +217,47 @@ async function decideSome(reviewId: string) {
     if (!result.ok) throw new Error(result.message);
   }
 }
+
+/** Of the kept ones the first are read in full: one could not be had, one shows another outcome; the rest are asked for. */
+async function readSome(reviewId: string) {
+  const { staged } = await reviewState(context(), reviewId);
+  const kept = [...staged]
+    .filter(([, d]) => d.screening?.verdict === 'keep')
+    .map(([no]) => no)
+    .sort((a, b) => a - b); // prettier-ignore
+  for (const [i, workNo] of kept.slice(0, 14).entries()) {
+    const work = await workDetail(context(), reviewId, workNo);
+    const request = {
+      workNo,
+      asked: '2026-09-15',
+      promised: i % 3 === 0 ? '2026-09-18' : '',
+      arrived: '',
+      source: 'Library of the institute',
+      note: '',
+    };
+    const asked = i < 10 ? { ...request, arrived: i === 4 ? '' : '2026-09-17' } : request;
+    told(await saveFullText(context(), reviewId, { ...asked, seenEdit: 0 }));
+    if (i < 2) told(await attachPdf(context(), reviewId, workNo, `${work.shown.title.slice(0, 40)}.pdf`, Readable.from([pdfOf(work)])));
+    if (i >= 10) continue;
+    const verdict = i === 4 || i === 7 ? 'exclude' : 'keep';
+    const reasonCode = i === 4 ? 'not-retrieved' : i === 7 ? 'outcome' : '';
+    const grounds = i === 4 ? 'Asked of two libraries; neither holds it.' : work.draft;
+    told(
+      await decideWork(context(), reviewId, {
+        ...{ workNo, stage: 'full-text', verdict, reasonCode, grounds, seenSeq: work.seenSeq },
+        page: i === 7 ? '6, table 2' : '',
+      }),
+    );
+  }
+}
+
+/** A made-up full text: what the record says, and a page of results. */
+const pdfOf = ({ shown }: Awaited<ReturnType<typeof workDetail>>): Buffer =>
+  aPdf([
+    lines(`${shown.title}. ${shown.authors.map((a) => a.family).join(', ')}. ${shown.abstract}`),
+    'Results\nSleep was measured by actigraphy on five workdays.\nLapses of vigilance were counted at four in the morning.',
+  ]);
+const lines = (text: string) => text.replace(/[^ -~]/g, '-').replace(/(.{1,88})(?:\s|$)/g, '$1\n');
 
 try {
   // The newest stands first in the list of reviews: the larger one is loaded last.

@@ -1,11 +1,28 @@
 import Link from 'next/link';
+import { ImportBundle } from '@/features/reviews/ImportBundle';
 import { NewReviewForm } from '@/features/reviews/NewReviewForm';
 import { TopBar } from '@/features/shell/TopBar';
 import { currentContext } from '@/server/current-context';
-import { listReviews } from '@/server/list-reviews';
+import { listReviews, type ReviewLine } from '@/server/list-reviews';
 import { count } from '@/ui/marks';
 
 export const dynamic = 'force-dynamic';
+
+const card = (r: ReviewLine) => (
+  <li key={r.id}>
+    <Link
+      prefetch={false}
+      href={`/reviews/${r.id}/${r.works ? 'sieve' : 'question'}`}
+      className="block rounded-[6px] border border-rule bg-surface p-4 hover:border-edge"
+    >
+      <span className="font-serif font-semibold text-[17px]">{r.title}</span>
+      <span className="mt-1 block font-serif text-slate">{r.question}</span>
+      <span className="mt-2 block text-[13px] text-slate">
+        {count(r.records)} records · {count(r.works)} works · {count(r.decisions)} decided · as of {r.asOf}
+      </span>
+    </Link>
+  </li>
+);
 
 export default async function Home() {
   const reviews = await listReviews(await currentContext());
@@ -18,29 +35,20 @@ export default async function Home() {
             Reviews
           </h1>
           {reviews.length === 0 && <p className="text-slate">None yet. Create one beside, then add the databases you searched.</p>}
-          <ul className="flex flex-col gap-3">
-            {reviews.map((r) => (
-              <li key={r.id}>
-                <Link
-                  prefetch={false}
-                  href={`/reviews/${r.id}/${r.works ? 'sieve' : 'question'}`}
-                  className="block rounded-[6px] border border-rule bg-surface p-4 hover:border-edge"
-                >
-                  <span className="font-serif font-semibold text-[17px]">{r.title}</span>
-                  <span className="mt-1 block font-serif text-slate">{r.question}</span>
-                  <span className="mt-2 block text-[13px] text-slate">
-                    {count(r.records)} records · {count(r.works)} works · {count(r.decisions)} decided · as of {r.asOf}
-                  </span>
-                </Link>
-              </li>
-            ))}
-          </ul>
+          <ul className="flex flex-col gap-3">{reviews.filter((r) => !r.archived).map(card)}</ul>
+          {reviews.some((r) => r.archived) && (
+            <details className="mt-6">
+              <summary className="cursor-pointer text-slate">Put away: {count(reviews.filter((r) => r.archived).length)}</summary>
+              <ul className="mt-2 flex flex-col gap-3">{reviews.filter((r) => r.archived).map(card)}</ul>
+            </details>
+          )}
         </section>
         <section aria-labelledby="new" className="self-start rounded-[6px] border border-rule bg-surface p-5">
           <h2 id="new" className="mb-3 text-[19px]">
             New review
           </h2>
           <NewReviewForm today={new Date().toISOString().slice(0, 10)} />
+          <ImportBundle />
         </section>
       </main>
     </>

@@ -7,7 +7,7 @@ import { codesOf } from '@/core/vocabularies';
 import { Review, RulingRow, SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import { asRuled, judgingOf } from './judging';
-import { nextSeq } from './merge-rulings';
+import { nextSeq } from './next-seq';
 import { queueReclassify } from './queue';
 import { judgeWorks, reclassifyWorks, worksOf } from './reclassify';
 import { standingAxisRulings } from './rulings';

@@ -19,7 +19,7 @@ interface ExportedWork {
 }
 
 /** Works in these states with the citation merged of their records, a page at a time. */
-async function* exported(
+export async function* exported(
   ctx: Context,
   reviewId: string,
   numbers: readonly number[],

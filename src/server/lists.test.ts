@@ -5,7 +5,7 @@ import { funnelOf, sieveSchema } from '@/core/sieve';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { NotFound } from './context';
 import { unmappedTerms } from './database-terms';
-import { decideQueue } from './decide-queue';
+import { decideQueue, queueInput } from './decide-queue';
 import { decideWork } from './decide-work';
 import { exportCsv } from './export-works';
 import { listReviews } from './list-reviews';
@@ -123,7 +123,7 @@ test('a work with a conflict names both sides, and is never settled', async () =
 });
 
 test('the queue: best evidence first, then the newest; decided works that the sieve would stop now stay in it', async () => {
-  const queue = async () => decideQueue(await reviewState(db.context(), id));
+  const queue = async () => decideQueue(db.context(), await reviewState(db.context(), id), queueInput({}));
   const first = await queue();
   expect(titles(first.numbers).slice(0, 2)).toEqual(['Straps at 100%', 'Gel or foam']);
   expect(first).toMatchObject({ decided: [], against: [] });

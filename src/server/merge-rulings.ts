@@ -5,6 +5,7 @@ import { LINK_CODES, type LinkType, type MergeRuling } from '@/core/merge';
 import { Job, MergeRulingRow, RecordRow } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import type { KeyedRecord } from './derive-records';
+import { nextSeq } from './next-seq';
 import { enqueue } from './queue';
 
 /** Rulings that stand, oldest first. */
@@ -107,15 +108,6 @@ export async function undoMerge(ctx: Context, reviewId: string, { act }: z.infer
     await queueMerge(tx, reviewId, ctx.now());
     return { ok: true };
   });
-}
-
-/** The next number of a table of a review whose rows are counted. A lock keeps two people from getting the same. */
-export async function nextSeq(tx: EntityManager, table: 'merge_ruling' | 'work_edit' | 'ruling', reviewId: string): Promise<number> {
-  await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`${table}:${reviewId}`]);
-  const [{ next }] = await tx.execute<[{ next: number }]>(`select coalesce(max(seq), 0) + 1 as next from ${table} where review_id = ?`, [
-    reviewId,
-  ]);
-  return Number(next);
 }
 
 /** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */

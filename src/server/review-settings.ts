@@ -24,7 +24,10 @@ export type ReviewSettings = z.infer<typeof ReviewSettings>;
 
 export async function createReview(ctx: Context, settings: ReviewSettings): Promise<{ id: string }> {
   const id = randomUUID();
-  ctx.em.create(Review, { ...settings, id, revision: 0, sieve: [...STARTING_SIEVE], sieveEdit: 0, createdAt: ctx.now() });
+  ctx.em.create(Review, {
+    ...{ ...settings, id, revision: 0, sieve: [...STARTING_SIEVE], sieveEdit: 0, createdAt: ctx.now() },
+    ...{ twoStages: true, templates: null, writeUp: null, archivedAt: null },
+  });
   await ctx.em.flush();
   return { id };
 }

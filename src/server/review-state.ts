@@ -1,8 +1,10 @@
 import type { EvidenceScheme } from '@/core/classify';
-import { type DecisionVerdict, emptyStates, stateOf, type WorkState } from '@/core/flow';
+import { type DecisionVerdict, emptyStates, type Stage, standing, stateOf, type WorkState } from '@/core/flow';
+import type { OutcomeThen } from '@/core/grounds';
 import { isoToDay } from '@/core/record';
 import {
   type Columns,
+  HELD,
   LEFT,
   limiterWords,
   type Outcomes,
@@ -21,18 +23,27 @@ import { standingOverrides } from './sieve-overrides';
 import { textAnswers } from './text-answers';
 
 export interface CurrentDecision {
+  stage: Stage;
   verdict: DecisionVerdict;
   seq: number;
   reasonCode: string;
   reasonText: string;
   grounds: string;
+  page: string;
+  note: string;
   sieveVersion: number;
   person: string;
   at: Date;
 }
 
-/** A review's sieve run on its current columns, with the latest decision and so the state of every work. */
-export interface ReviewState {
+/** The latest decision on a work at each stage, taken back ones included. */
+export interface StagedDecisions {
+  screening?: CurrentDecision;
+  fullText?: CurrentDecision;
+}
+
+/** A review's sieve run on its current columns. */
+export interface SieveState {
   review: Review;
   scheme: EvidenceScheme;
   columns: Columns;
@@ -40,40 +51,43 @@ export interface ReviewState {
   outcomes: Outcomes;
   /** What people said of single works at limiters. */
   overrides: readonly Override[];
-  decisions: Map<number, CurrentDecision>;
-  /** State of the work at each index of the columns. */
-  states: WorkState[];
-  counts: Record<WorkState, number>;
   indexOf: ReadonlyMap<number, number>;
 }
 
+/** With the decision that stands on every work, and so its state. */
+export interface ReviewState extends SieveState {
+  decisions: Map<number, CurrentDecision>;
+  staged: Map<number, StagedDecisions>;
+  /** State of the work at each index of the columns. */
+  states: WorkState[];
+  counts: Record<WorkState, number>;
+}
+
 /** The same core that answers in the browser, run on the server over the same columns. */
-export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
+export async function sieveState(ctx: Context, reviewId: string): Promise<SieveState> {
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
   const columns = await currentColumns(ctx.em, review);
   const context = await sieveContext(ctx, review, scheme, columns);
   const run = runOn(columns, review.sieve, context);
-  const outcomes = outcomesOf(run);
-  const decisions = await latestDecisions(ctx, reviewId);
+  return { review, scheme, columns, run, outcomes: outcomesOf(run), overrides: context.overrides ?? [], indexOf: rowsOf(columns) };
+}
+
+export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
+  const state = await sieveState(ctx, reviewId);
+  const staged = await latestDecisions(ctx, reviewId);
+  const decisions = new Map<number, CurrentDecision>();
+  for (const [work, { screening, fullText }] of staged) {
+    const stands = standing(screening, state.review.twoStages ? fullText : undefined);
+    if (stands) decisions.set(work, stands);
+  }
   const counts = emptyStates();
-  const states = Array.from(columns.numbers, (number, i) => {
-    const state = stateOf(outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
-    counts[state]++;
-    return state;
+  const states = Array.from(state.columns.numbers, (number, i) => {
+    const now = stateOf(state.outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
+    counts[now]++;
+    return now;
   });
-  return {
-    review,
-    scheme,
-    columns,
-    run,
-    outcomes,
-    overrides: context.overrides ?? [],
-    decisions,
-    states,
-    counts,
-    indexOf: rowsOf(columns),
-  };
+  return { ...state, decisions, staged, states, counts };
 }
 
 /** What running a sieve of a review needs beside its columns. @param sieve the working sieve, unless another is given */
@@ -90,30 +104,39 @@ export const sieveContext = async (
   overrides: await standingOverrides(ctx.em, review.id),
 });
 
-/** The latest decision on every work that has one; a work that was absorbed hands its decisions to the one it joined. */
-async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<number, CurrentDecision>> {
-  const rows = await ctx.em.execute<
-    (Omit<CurrentDecision, 'sieveVersion' | 'reasonCode' | 'reasonText'> & {
-      work: number;
-      sieve_version: number;
-      reason_code: string;
-      reason_text: string;
-    })[]
-  >(
+type DecisionRow = Omit<CurrentDecision, 'sieveVersion' | 'reasonCode' | 'reasonText'> & {
+  work: number;
+  sieve_version: number;
+  reason_code: string;
+  reason_text: string;
+};
+
+/** The latest decisions on works; a work that was absorbed hands its decisions to the one it joined. */
+async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<number, StagedDecisions>> {
+  const rows = await ctx.em.execute<DecisionRow[]>(
     `with recursive home(no, now_no) as (
        select no, no from work where review_id = ? and absorbed_by is null
        union all select w.no, h.now_no from work w join home h on w.absorbed_by = h.no where w.review_id = ?)
-     select distinct on (h.now_no) h.now_no as work, d.verdict, d.seq, d.reason_code, d.reason_text, d.grounds, d.sieve_version, d.person, d.at
+     select distinct on (h.now_no, d.stage) h.now_no as work, d.stage, d.verdict, d.seq, d.reason_code, d.reason_text, d.grounds, d.page, d.note,
+       d.sieve_version, d.person, d.at
      from decision d join home h on h.no = d.work_no where d.review_id = ?
-     order by h.now_no, (h.no = h.now_no) desc, d.seq desc`,
+     order by h.now_no, d.stage, (h.no = h.now_no) desc, d.seq desc`,
     [reviewId, reviewId, reviewId],
   );
-  return new Map(
-    rows.map((r) => [
-      r.work,
-      { ...r, reasonCode: r.reason_code, reasonText: r.reason_text, sieveVersion: r.sieve_version, at: new Date(r.at) },
-    ]),
-  );
+  const staged = new Map<number, StagedDecisions>();
+  for (const { work, reason_code, reason_text, sieve_version, at, ...row } of rows) {
+    const decision = { ...row, reasonCode: reason_code, reasonText: reason_text, sieveVersion: sieve_version, at: new Date(at) };
+    const known = staged.get(work) ?? {};
+    staged.set(work, row.stage === 'full-text' ? { ...known, fullText: decision } : { ...known, screening: decision });
+  }
+  return staged;
+}
+
+/** What each limiter says of a work, by the limiters' ids. */
+export function outcomeNow({ review, run, outcomes }: SieveState, index: number): OutcomeThen {
+  const named = (word: number) => review.sieve.flatMap((l, k) => ((word >>> k) & 1 ? [l.id] : []));
+  const fate = outcomes.fate[index] === LEFT ? 'through' : outcomes.fate[index] === HELD ? 'held' : 'stopped';
+  return { fate, stops: named(run.stops[index]!), holds: named(run.holds[index]!) };
 }
 
 /** What the sieve says of a work, in words: "Through all 4 limiters", "Stopped by Refereed". */

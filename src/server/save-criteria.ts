@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { quotaSchema } from '@/core/flow';
 import { Criterion, Decision } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
+import { reasonsFromCriteria } from './reasons';
 
 export const CriterionInput = z.strictObject({
   id: z.uuid(),
@@ -19,32 +20,37 @@ export type CriterionInput = z.infer<typeof CriterionInput>;
 export const CriteriaInput = z.array(CriterionInput).max(40);
 
 /**
- * Saves the ordered criteria, which are also the reasons for excluding. One that was left out is archived, never
+ * Saves the ordered criteria; each is also a reason for excluding. One that was left out is archived, never
  * deleted: decisions name it.
  */
 export async function saveCriteria(ctx: Context, reviewId: string, criteria: readonly CriterionInput[]): Promise<Result<object>> {
-  await openReview(ctx, reviewId);
+  const review = await openReview(ctx, reviewId);
   const codes = criteria.map((c) => c.reasonCode);
   const twice = codes.find((code, i) => codes.indexOf(code) !== i);
   if (twice) return refuse('code-twice', `The reason code "${twice}" stands twice. Each criterion needs its own.`);
   const used = await ctx.em.find(Decision, { reviewId, verdict: 'exclude' }, { fields: ['reasonCode'] });
-  const existing = await ctx.em.find(Criterion, { reviewId });
+  const existing = await ctx.em.find(Criterion, { reviewId }, { orderBy: { position: 'asc' } });
+  const before = existing.filter((c) => !c.archived).map(({ text, reasonCode }) => ({ text, reasonCode }));
   for (const row of existing) {
     const now = criteria.find((c) => c.id === row.id);
     if (now && now.reasonCode !== row.reasonCode && used.some((d) => d.reasonCode === row.reasonCode)) {
       return refuse('code-in-use', `"${row.reasonCode}" stands in decisions already, so it cannot be renamed here.`);
     }
-    row.archived = !now;
   }
-  criteria.forEach((input, position) => {
-    const row = existing.find((c) => c.id === input.id);
-    if (row) ctx.em.assign(row, { ...input, position, archived: false });
-    else ctx.em.create(Criterion, { ...input, reviewId, position, archived: false });
+  await ctx.em.transactional(async (tx) => {
+    const rows = await tx.find(Criterion, { reviewId });
+    for (const row of rows) row.archived = !criteria.some((c) => c.id === row.id);
+    criteria.forEach((input, position) => {
+      const row = rows.find((c) => c.id === input.id);
+      if (row) tx.assign(row, { ...input, position, archived: false });
+      else tx.create(Criterion, { ...input, reviewId, position, archived: false });
+    });
+    await reasonsFromCriteria(tx, ctx, review, before, criteria);
+    await tx.flush();
   });
-  await ctx.em.flush();
   return { ok: true };
 }
 
-/** The review's criteria in force, in order; their places are the visible numbers of the reasons. */
+/** The review's criteria in force, in order. */
 export const criteriaOf = (ctx: Context, reviewId: string) =>
   ctx.em.find(Criterion, { reviewId, archived: false }, { orderBy: { position: 'asc' } });

@@ -1,17 +1,21 @@
 import { z } from 'zod';
+import { RemoveAttachment, removeAttachment, SearchPdfs, searchPdfs } from './attachments';
 import { PreviewRuling, previewRuling, RuleAxis, ruleAxis, UndoRuling, undoRuling } from './axis-rulings';
 import { classifyView } from './classify-view';
 import type { Context } from './context';
 import { MapTerm, mapTerm } from './database-terms';
-import { DecideWork, decideWork } from './decide-work';
+import { DecideMany, DecideWork, decideMany, decideWork, SeenDecisions, seenDecisions, UndoAct, undoAct } from './decide-work';
 import { EditField, editField } from './field-edits';
 import { cancelImport, FileId, MapColumns, mapColumns, ReadAgain, readAgain } from './file-actions';
+import { SaveFullText, saveFullText } from './full-text';
 import { listWorks, WorkNumbers } from './list-works';
 import { cancelJob, JobId, mergeAgain } from './merge-jobs';
 import { RuleMerge, ruleMerge, UndoMerge, undoMerge } from './merge-rulings';
 import { OrderWorks, orderWorks } from './order-works';
 import { PairOfRecords, pairView } from './pair-view';
 import { NameNative, nameNative, ParityWorks, parityView, parityWorks } from './parity-view';
+import { PrecedentsOf, precedents, WriteDifference, writeDifference } from './precedents';
+import { MergeReasons, mergeReasons, ReasonsInput, saveReasons, startReasons } from './reasons';
 import {
   addRetrieval,
   MarkRerun,
@@ -22,7 +26,9 @@ import {
   WithdrawRetrieval,
   withdrawRetrieval,
 } from './retrievals';
+import { Archive, archiveReview, DeleteReview, deleteReview } from './review-life';
 import { ReviewSettings, saveSettings } from './review-settings';
+import { SaveStages, SaveTemplates, SaveWriteUp, saveStages, saveTemplates, saveWriteUp } from './review-ways';
 import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
 import { freezeSieve, SieveInput, saveSieve } from './save-sieve';
@@ -37,6 +43,22 @@ const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, i
 /** What the interface can ask of a review: each verb with the shape of its input, and the use case that answers. */
 export const VERBS = {
   decide: verb(DecideWork, decideWork),
+  'decide-many': verb(DecideMany, decideMany),
+  'seen-decisions': verb(SeenDecisions, seenDecisions),
+  'undo-act': verb(UndoAct, undoAct),
+  precedents: verb(PrecedentsOf, precedents),
+  'write-difference': verb(WriteDifference, writeDifference),
+  'save-reasons': verb(ReasonsInput, saveReasons),
+  'merge-reasons': verb(MergeReasons, mergeReasons),
+  'start-reasons': verb(z.strictObject({}), startReasons),
+  'save-templates': verb(SaveTemplates, saveTemplates),
+  'save-stages': verb(SaveStages, saveStages),
+  'save-full-text': verb(SaveFullText, saveFullText),
+  'remove-attachment': verb(RemoveAttachment, removeAttachment),
+  'search-pdfs': verb(SearchPdfs, searchPdfs),
+  'save-write-up': verb(SaveWriteUp, saveWriteUp),
+  archive: verb(Archive, archiveReview),
+  'delete-review': verb(DeleteReview, deleteReview),
   'save-sieve': verb(SieveInput, saveSieve),
   'freeze-sieve': verb(z.strictObject({ note: z.string().max(2000) }), async (ctx, id, { note }) => ({
     ok: true as const,
@@ -82,5 +104,5 @@ export const VERBS = {
 } as const;
 
 export type Verb = keyof typeof VERBS;
-export type VerbInput<V extends Verb> = z.infer<(typeof VERBS)[V]['input']>;
+export type VerbInput<V extends Verb> = V extends 'decide' ? DecideWork : z.infer<(typeof VERBS)[V]['input']>;
 export type VerbOutput<V extends Verb> = Awaited<ReturnType<(typeof VERBS)[V]['run']>>;

@@ -1,17 +1,31 @@
-import { type Classification, type EvidenceScheme, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
-import type { WorkState } from '@/core/flow';
-import { type Clause, draftGrounds, groundsText, type Mention, mentionsOf } from '@/core/grounds';
+import { type Classification, type EvidenceScheme, type Flag, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
+import { type DecisionVerdict, STAGES, type Stage, type WorkState } from '@/core/flow';
+import {
+  type Changed,
+  type Clause,
+  draftGrounds,
+  fillTemplate,
+  type Mention,
+  mentionsOf,
+  type SlotTexts,
+  slotsOf,
+  type TemplateKind,
+} from '@/core/grounds';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
-import { limiterWords } from '@/core/sieve';
-import { Work } from '@/db/schema';
+import { LEFT, limiterWords } from '@/core/sieve';
+import { FullText, Work } from '@/db/schema';
 import { absorbedBy, type DecisionToSettle, decisionsToSettle } from './absorbed';
+import { type AttachmentLine, attachmentsOf } from './attachments';
 import { type Context, NotFound } from './context';
 import { type Family, familyOf } from './families-view';
 import { fieldEdits } from './field-edits';
+import { type FullTextLine, lineOf } from './full-text';
 import { type Judgeable, judge, judgingOf } from './judging';
+import { lookAgain } from './look-again';
 import { type CurrentDecision, decisionsOn, outcomeWords, type ReviewState, reviewState } from './review-state';
+import { templatesOf } from './review-ways';
 import { databasesOf, UNATTRIBUTED } from './save-database';
 import { overridesOn } from './sieve-overrides';
 
@@ -48,6 +62,9 @@ export interface WorkDetail {
   causes: Partial<Record<string, WorkCause[]>>;
   earliest: DayInterval | null;
   clauses: Clause[];
+  /** Grounds by the review's templates; where a reason goes, "{reason}" stands. */
+  drafts: Record<TemplateKind, string>;
+  /** The one that fits what the sieve and people have said of it. */
   draft: string;
   mentions: Mention[];
   outcome: string;
@@ -56,10 +73,30 @@ export interface WorkDetail {
   /** What people said of it at limiters, newest first. */
   overrides: { seq: number; fate: 'pass' | 'stop'; limiters: string[]; reason: string; person: string; at: string }[];
   state: WorkState;
+  /** The decision that stands. */
   decision: (Omit<CurrentDecision, 'at'> & { at: string }) | null;
+  /** The latest verdict at each stage, taken back ones included. */
+  staged: Partial<Record<Stage, DecisionVerdict>>;
+  /** What has changed since it was decided. */
+  changed: Changed[];
+  fullText: FullTextLine;
+  /** What its records promise of a full text. */
+  access: { kind: 'open' | 'held' | 'linked' | 'request'; words: string };
+  pdfs: AttachmentLine[];
   /** Sequence number to send back with the next decision. */
   seenSeq: number;
-  history: { verdict: string; reasonText: string; grounds: string; person: string; at: string; sieveVersion: number }[];
+  history: {
+    verdict: string;
+    stage: Stage;
+    reasonCode: string;
+    reasonText: string;
+    grounds: string;
+    page: string;
+    note: string;
+    person: string;
+    at: string;
+    sieveVersion: number;
+  }[];
 }
 
 interface Row extends Judgeable {
@@ -108,6 +145,24 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     abstract: shown.abstract,
     question: review,
   });
+  const overrides = await overridesOn(
+    ctx,
+    reviewId,
+    rows.map((r) => r.no),
+    state.review.sieve,
+  );
+  const texts: SlotTexts = {
+    ...slotsOf(clauses),
+    flags: classification.flags
+      .map((f) => FLAG_SLOT[f])
+      .filter(Boolean)
+      .join(', '),
+    word: wordOf(overrides.find((o) => o.fate === 'pass')),
+  };
+  const templates = templatesOf(review);
+  const fill = (kind: TemplateKind) => fillTemplate(templates[kind], kind === 'exclude' ? { ...texts, reason: '{reason}' } : texts);
+  const drafts = { keep: fill('keep'), exclude: fill('exclude'), stopped: fill('stopped'), rescued: fill('rescued') };
+  const fate = state.outcomes.fate[index];
   const history = await decisionsOn(ctx, reviewId, [workNo, ...(await absorbedBy(ctx, reviewId, workNo))]);
   const decision = state.decisions.get(workNo) ?? null;
   return {
@@ -124,21 +179,30 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     causes,
     earliest: classification.dates.earliest,
     clauses,
-    draft: groundsText(clauses),
+    drafts,
+    draft: fate === LEFT ? (texts.word ? drafts.rescued : drafts.keep) : drafts.stopped,
     mentions: mentionsOf(shown.title, shown.abstract, review),
     outcome,
     limiters: limitersOf(state, index),
-    overrides: await overridesOn(
-      ctx,
-      reviewId,
-      rows.map((r) => r.no),
-      state.review.sieve,
-    ),
+    overrides,
     state: state.states[index]!,
     decision: decision && { ...decision, at: decision.at.toISOString() },
+    staged: stagedOf(state, workNo),
+    changed: (await lookAgain(ctx, state, [workNo])).get(workNo) ?? [],
+    fullText: lineOf(await ctx.em.findOne(FullText, { reviewId, workNo })),
+    access: accessOf(
+      shown,
+      rows.flatMap((r) => r.item.urls),
+      classification,
+    ),
+    pdfs: await attachmentsOf(ctx, reviewId, workNo),
     seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
     history: history.map((h) => ({
       verdict: h.verdict,
+      stage: h.stage,
+      reasonCode: h.reasonCode,
+      page: h.page,
+      note: h.note,
       reasonText: h.reasonText,
       grounds: h.grounds,
       person: h.person,
@@ -146,6 +210,33 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       sieveVersion: h.sieveVersion,
     })),
   };
+}
+
+/** A work's flags as grounds name them. */
+const FLAG_SLOT: Partial<Record<Flag, string>> = {
+  retracted: 'retracted',
+  concern: 'with an expression of concern',
+  corrected: 'with a correction',
+  updated: 'brought up to date by a later version',
+};
+
+const wordOf = (word: WorkDetail['overrides'][number] | undefined): string =>
+  word ? `let through at ${word.limiters.join(' and ')} by the word of ${word.person}: ${word.reason}` : '';
+
+function stagedOf(state: ReviewState, workNo: number): WorkDetail['staged'] {
+  const { screening, fullText } = state.staged.get(workNo) ?? {};
+  const [first, second] = STAGES;
+  return { ...(screening && { [first]: screening.verdict }), ...(fullText && { [second]: fullText.verdict }) };
+}
+
+/** Open or held when a record says so; linked when it can be looked up by an address; else it has to be asked for. */
+function accessOf(shown: BibRecord, urls: readonly string[], { facets }: Classification): WorkDetail['access'] {
+  const said = facets.access?.values.map((v) => v.value) ?? [];
+  if (said.includes('held')) return { kind: 'held', words: 'held by a library, as a record says' };
+  if (said.includes('open') || said.includes('linked-open')) return { kind: 'open', words: 'open access, as a database says' };
+  if (shown.doi) return { kind: 'linked', words: `by its DOI, ${shown.doi}` };
+  if (urls.length) return { kind: 'linked', words: `by the address that its record gives, ${urls[0]}` };
+  return { kind: 'request', words: 'no record gives a link: to be asked for from a library' };
 }
 
 function limitersOf({ review, run, scheme }: ReviewState, index: number): WorkDetail['limiters'] {

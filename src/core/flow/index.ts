@@ -1,3 +1,7 @@
+export * from './boxes';
+export { drawFlow } from './drawing';
+export * from './prisma';
 export * from './quota';
 export * from './reconcile';
+export * from './stages';
 export * from './states';

@@ -1,7 +1,17 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { DecisionVerdict } from '@/core/flow';
+import type { DecisionVerdict, Stage } from '@/core/flow';
+import type { OutcomeThen } from '@/core/grounds';
 import type { MaskAxis } from '@/core/sieve';
 import type { StoredAxis } from './classification';
+
+/** Classification and outcome at the time of a decision. */
+export interface Snapshot {
+  axes: Record<MaskAxis, StoredAxis>;
+  dateWords: string;
+  outcome: string;
+  /** What the limiters said, by their ids; earlier decisions stored only words. */
+  limiters?: OutcomeThen;
+}
 
 export const Decision = defineEntity({
   name: 'Decision',
@@ -10,18 +20,72 @@ export const Decision = defineEntity({
     workNo: p.integer().primary(),
     /** 1, 2, 3… a work: two people cannot both write the third. */
     seq: p.integer().primary(),
+    stage: p.string().length(16).$type<Stage>(),
     verdict: p.string().length(12).$type<DecisionVerdict>(),
     reasonCode: p.string().length(40),
     reasonText: p.text(),
     grounds: p.text(),
-    /** Classification and outcome at the time. */
-    snapshot: p.json<{ axes: Record<MaskAxis, StoredAxis>; dateWords: string; outcome: string }>(),
+    /** The page of the full text that the reason rests on; '' without one. */
+    page: p.string().length(60),
+    /** For the people of the review alone: not part of the grounds. */
+    note: p.text(),
+    snapshot: p.json<Snapshot>(),
     sieveVersion: p.integer(),
+    /** Decisions of one act on a list share it; null for single ones. */
+    act: p.uuid().nullable(),
     person: p.string().length(120),
     at: p.datetime(),
   },
 });
 export type Decision = InferEntity<typeof Decision>;
+
+/** A reason for excluding, in the review's order. Never deleted: decisions name its code. */
+export const Reason = defineEntity({
+  name: 'Reason',
+  properties: {
+    reviewId: p.uuid().primary(),
+    code: p.string().length(40).primary(),
+    position: p.integer(),
+    text: p.string().length(300),
+    definition: p.text(),
+    /** What it was started from. */
+    origin: p.enum(['criterion', 'limiter', 'question', 'own', 'retrieval'] as const),
+    /** The reason that it became part of; decisions under this one count there. */
+    mergedInto: p.string().length(40).nullable(),
+    archived: p.boolean(),
+  },
+});
+export type Reason = InferEntity<typeof Reason>;
+
+/** What people did to the list of reasons. Only ever added. */
+export const ReasonChange = defineEntity({
+  name: 'ReasonChange',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    code: p.string().length(40),
+    kind: p.enum(['added', 'renamed', 'defined', 'merged', 'parted', 'archived', 'restored'] as const),
+    before: p.text(),
+    after: p.text(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type ReasonChange = InferEntity<typeof ReasonChange>;
+
+/** In a person's words, why a work is not like others of its profile. Only ever added; the latest holds, '' takes it back. */
+export const WrittenDifference = defineEntity({
+  name: 'WrittenDifference',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    workNo: p.integer(),
+    text: p.text(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type WrittenDifference = InferEntity<typeof WrittenDifference>;
 
 export const Job = defineEntity({
   name: 'Job',

@@ -1,5 +1,6 @@
 import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
-import { Decision, Job } from './decision';
+import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
+import { Attachment, AttachmentPage, FullText } from './full-text';
 import { MergeKeyRow, MergePairRow, MergeQuestion, MergeRulingRow, MergeState, Work, WorkEdit, WorkLink, WorkRecord } from './merging';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
@@ -7,6 +8,7 @@ import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } 
 
 export * from './classification';
 export * from './decision';
+export * from './full-text';
 export * from './merging';
 export * from './retrieval';
 export * from './review';
@@ -39,5 +41,11 @@ export const entities = [
   SieveOverride,
   SieveVersion,
   Decision,
+  Reason,
+  ReasonChange,
+  WrittenDifference,
+  FullText,
+  Attachment,
+  AttachmentPage,
   Job,
 ]; // prettier-ignore

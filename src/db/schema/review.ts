@@ -1,7 +1,17 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { Quota } from '@/core/flow';
+import type { CiteStyle } from '@/core/cite';
+import type { FlowWords, Quota } from '@/core/flow';
+import type { Templates } from '@/core/grounds';
 import type { LimiterProfile } from '@/core/parity';
 import type { Sieve } from '@/core/sieve';
+
+/** How a review wants to be written up. */
+export interface WriteUpSettings {
+  flowWords: FlowWords;
+  style: CiteStyle;
+  /** Pattern of the names under which PDFs are offered. */
+  fileNames: string;
+}
 
 /** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
 export const Review = defineEntity({
@@ -24,6 +34,13 @@ export const Review = defineEntity({
     sieve: p.json<Sieve>(),
     /** Raised by every edit of the working sieve: two people's edits cannot silently overwrite each other. */
     sieveEdit: p.integer(),
+    /** Whether kept works are judged again by their full text. */
+    twoStages: p.boolean(),
+    /** Its own templates of grounds; null for those that a review starts with. */
+    templates: p.json<Templates>().nullable(),
+    writeUp: p.json<WriteUpSettings>().nullable(),
+    /** Put away: it can be read and taken out again, and is not in the way. */
+    archivedAt: p.datetime().nullable(),
     createdAt: p.datetime(),
   },
 });

@@ -1,20 +1,28 @@
 import type { RefObject } from 'react';
-import type { DecisionVerdict, WorkState } from '@/core/flow';
+import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
+import { type DecisionVerdict, STAGE_WORDS, type Stage, type WorkState } from '@/core/flow';
+import type { Clause } from '@/core/grounds';
 import { Button } from '@/ui/button';
+import type { Typed } from './useGrounds';
 
 interface DecideBarProps {
-  grounds: string;
+  typed: Typed;
+  stage: Stage;
   edited: boolean;
   ready: boolean;
+  clauses: readonly Clause[];
   state: WorkState;
   canUndo: boolean;
   keysOff: boolean;
   box: RefObject<HTMLTextAreaElement | null>;
-  onType(text: string): void;
+  noteBox: RefObject<HTMLInputElement | null>;
+  onType(fields: Partial<Typed>): void;
   onRedraft(): void;
   onDecide(verdict: Exclude<DecisionVerdict, 'undo'>): void;
   onUndo(): void;
   onKeys(): void;
+  /** Shows the claims that a clause rests on. */
+  onClause(axis: WorkAxis): void;
 }
 
 const STATE_WORDS: Partial<Record<WorkState, string>> = {
@@ -23,12 +31,15 @@ const STATE_WORDS: Partial<Record<WorkState, string>> = {
   waiting: 'Waiting',
   background: 'Background, outside the counts',
 };
+const SMALL = 'h-7 rounded-[4px] border border-edge bg-surface px-2 text-[13px]';
+const leave = (e: React.KeyboardEvent<HTMLElement>) => e.key === 'Escape' && e.currentTarget.blur();
 
 /** The drafted grounds, to be edited, and what can be decided. */
 export function DecideBar(props: DecideBarProps) {
   const key = (k: string) => (props.keysOff ? undefined : k);
+  const resting = props.clauses.filter((c) => c.claims.length > 0);
   return (
-    <div className="border-ink border-t-2 px-[30px] py-3">
+    <div className="border-ink border-t-2 px-[30px] py-2.5">
       <div className="flex items-baseline justify-between">
         <label htmlFor="grounds" className="text-[13px] text-slate">
           Grounds, drafted from the evidence {props.edited && '· edited'}
@@ -47,13 +58,49 @@ export function DecideBar(props: DecideBarProps) {
       <textarea
         id="grounds"
         ref={props.box}
-        rows={4}
+        rows={3}
         maxLength={10_000}
-        value={props.grounds}
-        onChange={(e) => props.onType(e.target.value)}
-        onKeyDown={(e) => e.key === 'Escape' && e.currentTarget.blur()}
+        value={props.typed.grounds}
+        onChange={(e) => props.onType({ grounds: e.target.value })}
+        onKeyDown={leave}
         className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-[14.5px] leading-snug"
       />
+      <div className="flex flex-wrap items-center gap-x-1 text-[12.5px] text-slate">
+        {resting.length > 0 && <span>Its clauses rest on:</span>}
+        {resting.map((c) => (
+          <button
+            key={c.axis}
+            type="button"
+            className="min-h-6 px-1 text-navy underline-offset-2 hover:underline"
+            onClick={() => props.onClause(c.axis as WorkAxis)}
+          >
+            {AXIS_LABELS[c.axis as WorkAxis].toLowerCase()} ({c.claims.length} {c.claims.length === 1 ? 'claim' : 'claims'})
+          </button>
+        ))}
+        <span className="ml-auto flex items-center gap-2">
+          {props.stage === 'full-text' && (
+            <input
+              aria-label="Page that it rests on"
+              placeholder="page"
+              maxLength={60}
+              value={props.typed.page}
+              onChange={(e) => props.onType({ page: e.target.value })}
+              onKeyDown={leave}
+              className={`${SMALL} w-[74px]`}
+            />
+          )}
+          <input
+            ref={props.noteBox}
+            aria-label="Note for the people of the review"
+            placeholder="note, not printed"
+            maxLength={4000}
+            value={props.typed.note}
+            onChange={(e) => props.onType({ note: e.target.value })}
+            onKeyDown={leave}
+            className={`${SMALL} w-[150px]`}
+          />
+        </span>
+      </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-2">
         <Button look="solid" disabled={!props.ready} onClick={() => props.onDecide('keep')} hotkey={key('A')}>
           Keep
@@ -70,8 +117,11 @@ export function DecideBar(props: DecideBarProps) {
         <Button look="quiet" disabled={!props.canUndo} onClick={props.onUndo} hotkey={key('U')}>
           Undo
         </Button>
-        <span role="status" className="text-slate">
-          {STATE_WORDS[props.state] ?? 'Undecided'}
+        <span className="ml-auto text-slate">
+          by {STAGE_WORDS[props.stage]}:{' '}
+          <span role="status" className="font-medium text-ink">
+            {STATE_WORDS[props.state] ?? 'Undecided'}
+          </span>
         </span>
       </div>
     </div>

@@ -1,19 +1,29 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { DecideQueue } from '@/server/decide-queue';
+import type { WorkAxis } from '@/core/classify';
+import { STAGE_WORDS, STAGES, type Stage } from '@/core/flow';
+import type { DecideQueue, QueueInput } from '@/server/decide-queue';
+import type { ReasonLine } from '@/server/reasons';
 import { Dialog } from '@/ui/dialog';
 import { Empty } from '@/ui/empty';
 import { KeyHelp, type KeyLine } from '../shell/KeyHelp';
+import { reviewChanged } from '../shell/useFigures';
 import { useHotkeys } from '../shell/useHotkeys';
 import { useUrlState } from '../shell/useUrlState';
 import { Evidence } from '../works/Evidence';
-import { fetchWork, useWork } from '../works/useWork';
+import { fetchWork, forgetWorks, useWork } from '../works/useWork';
 import { DecideBar } from './DecideBar';
+import { DecideNav } from './DecideNav';
+import { FullTextPanel } from './FullTextPanel';
 import { Knowledge } from './Knowledge';
+import { ManyDialog } from './ManyDialog';
+import { Precedents } from './Precedents';
+import { type QueueChoices, QueueHead } from './QueueHead';
 import { QueueList } from './QueueList';
 import { ReadingPane } from './ReadingPane';
-import { type Reason, ReasonDialog } from './ReasonDialog';
-import { useDecisions } from './useDecisions';
+import { ReasonDialog } from './ReasonDialog';
+import { decidedAt, useDecisions } from './useDecisions';
 import { useGrounds } from './useGrounds';
 import { useQueue } from './useQueue';
 
@@ -26,6 +36,8 @@ const KEYS: readonly KeyLine[] = [
   ['N', 'next work'],
   ['P', 'previous work'],
   ['G', 'edit the grounds (Esc leaves them)'],
+  ['T', 'write a note (Esc leaves it)'],
+  ['V', 'see the first PDF'],
   ['E', 'every claim and its words'],
   ['M', 'show or hide the marks'],
   ['?', 'this list'],
@@ -33,30 +45,40 @@ const KEYS: readonly KeyLine[] = [
 
 interface DecideScreenProps {
   reviewId: string;
+  input: QueueInput;
+  choices: QueueChoices;
   queue: DecideQueue;
-  reasons: Reason[];
+  reasons: readonly ReasonLine[];
   version: number;
+  pace: { today: number; week: number };
+  twoStages: boolean;
 }
 
 /** One work at a time, its evidence beside it, decided by keyboard or mouse; the next one is there at once. */
-export function DecideScreen({ reviewId, queue: given, reasons, version }: DecideScreenProps) {
+export function DecideScreen({ reviewId, input, choices, queue: given, reasons, version, pace, twoStages }: DecideScreenProps) {
+  const router = useRouter();
   const [params, setParams] = useUrlState();
   const [queue, setDecided] = useQueue(given);
   const { numbers } = queue;
+  const { stage } = input;
   const wanted = Number(params.get('work'));
-  const current = numbers.includes(wanted) ? wanted : (numbers.find((no) => queue.of(no).state === 'undecided') ?? numbers[0] ?? null);
+  const current = wanted > 0 ? wanted : (numbers.find((no) => queue.of(no).state === 'undecided') ?? numbers[0] ?? null);
   const at = current === null ? -1 : numbers.indexOf(current);
   const [turn, setTurn] = useState(0);
   const state = useWork(reviewId, current, turn);
   const work = state.state === 'ready' && state.work.no === current ? state.work : null;
-  const grounds = useGrounds(reviewId, current, work);
-  const [dialog, setDialog] = useState<'reasons' | 'keys' | 'evidence' | null>(null);
+  const grounds = useGrounds(reviewId, stage, current, work);
+  const [dialog, setDialog] = useState<'reasons' | 'keys' | 'evidence' | 'many' | null>(null);
+  const [axis, setAxis] = useState<WorkAxis | undefined>();
+  const [pdf, setPdf] = useState<{ id: string; page: number } | null>(null);
   const [marks, setMarks] = useState(true);
   const groundsBox = useRef<HTMLTextAreaElement>(null);
+  const noteBox = useRef<HTMLInputElement>(null);
   const open = (no: number) => setParams({ work: String(no) });
   const go = (index: number) => numbers[index] !== undefined && open(numbers[index]);
   const decisions = useDecisions({
     reviewId,
+    stage,
     queue,
     set: setDecided,
     open,
@@ -68,16 +90,36 @@ export function DecideScreen({ reviewId, queue: given, reasons, version }: Decid
   useEffect(() => {
     for (const next of numbers.slice(at + 1, at + 4)) void fetchWork(reviewId, next).catch(() => {});
   }, [reviewId, numbers, at]);
+  useEffect(() => {
+    if (dialog === 'evidence' && axis) document.getElementById(`evidence-${axis}`)?.scrollIntoView({ block: 'start' });
+  }, [dialog, axis]);
 
-  const decide = (verdict: 'keep' | 'exclude' | 'wait' | 'background', reasonCode = '') => {
+  const decide = (verdict: 'keep' | 'exclude' | 'wait' | 'background', reason?: ReasonLine) => {
     setDialog(null);
-    if (work) void decisions.decide(work, verdict, reasonCode, grounds.text);
+    if (!work) return;
+    const typed = { grounds: grounds.grounds, page: grounds.page, note: grounds.note };
+    // Grounds that nobody touched are drafted for what is decided.
+    if (reason && !grounds.own && grounds.grounds === work.draft)
+      typed.grounds = work.drafts.exclude.replace('{reason}', () => lowerFirst(reason.text));
+    void decisions.decide(work, verdict, reason?.code ?? '', typed);
   };
-  const decidedHere = !!work?.decision && work.decision.verdict !== 'undo';
+  const decidedHere = work ? !['undo', undefined].includes(work.staged[stage]) : false;
   /** The work shown, when it is decided; else the one decided last. */
   const undo = () => {
     const no = decidedHere ? current : decisions.lastDecided();
     if (no !== null) void decisions.undo(no, no === current ? work : null);
+  };
+  const evidence = (of?: WorkAxis) => {
+    setAxis(of);
+    setDialog('evidence');
+  };
+  /** The same work again, fetched anew: something about it was changed. */
+  const refresh = () => {
+    if (current !== null)
+      void fetchWork(reviewId, current, true).then(
+        () => setTurn((n) => n + 1),
+        () => {},
+      ); // prettier-ignore
   };
   const keys = useHotkeys(
     {
@@ -89,47 +131,93 @@ export function DecideScreen({ reviewId, queue: given, reasons, version }: Decid
       n: () => go(at + 1),
       p: () => go(at - 1),
       g: () => groundsBox.current?.focus(),
-      e: () => setDialog('evidence'),
+      t: () => noteBox.current?.focus(),
+      e: () => evidence(),
       m: () => setMarks((on) => !on),
+      v: () => work?.pdfs[0] && setPdf({ id: work.pdfs[0].id, page: 1 }),
       '?': () => setDialog('keys'),
     },
-    dialog === null,
+    dialog === null && pdf === null,
   );
-
-  if (current === null) return <NothingYet reviewId={reviewId} />;
+  const many = () => setDialog('many');
+  const head = <QueueHead {...{ input, choices, pace }} open={queue.open} shown={numbers.length} total={given.total} onMany={many} />;
   return (
-    <div className="grid h-[calc(100vh-106px)] min-h-[520px] grid-cols-[266px_1fr_330px]">
-      <QueueList reviewId={reviewId} queue={queue} current={current} onPick={open} />
-      <main className="flex min-w-0 flex-col border-rule border-x">
-        <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-5">
-          {state.state === 'failed' ? (
-            <p role="alert">{state.message}</p>
-          ) : work ? (
-            <ReadingPane work={work} marks={marks} onMarks={setMarks} />
-          ) : (
-            <p role="status">Reading …</p>
-          )}
+    <>
+      <div className="flex h-9 items-center justify-between border-rule border-b bg-surface px-5">
+        <DecideNav reviewId={reviewId} current="" />
+        {twoStages && <StageSwitch stage={stage} />}
+      </div>
+      {current === null && given.total === 0 ? (
+        <NothingYet reviewId={reviewId} second={stage === 'full-text'} />
+      ) : (
+        <div className="grid h-[calc(100vh-142px)] min-h-[520px] grid-cols-[266px_1fr_330px]">
+          <QueueList reviewId={reviewId} queue={queue} current={current ?? 0} onPick={open} head={head} />
+          <main className="flex min-w-0 flex-col border-rule border-x">
+            <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-4">
+              {current === null ? (
+                <p className="text-slate">No work fits these filters.</p>
+              ) : state.state === 'failed' ? (
+                <p role="alert">{state.message}</p>
+              ) : work ? (
+                <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} onChanged={refresh} />
+              ) : (
+                <p role="status">Reading …</p>
+              )}
+            </div>
+            {current !== null && (
+              <DecideBar
+                typed={grounds}
+                stage={stage}
+                clauses={work?.clauses ?? []}
+                edited={work !== null && grounds.grounds !== work.draft}
+                ready={work !== null}
+                state={queue.has(current) ? queue.of(current).state : work ? decidedAt(work, stage).state : 'undecided'}
+                canUndo={decidedHere || decisions.lastDecided() !== null}
+                box={groundsBox}
+                noteBox={noteBox}
+                keysOff={keys.off}
+                onType={grounds.type}
+                onRedraft={() => work && grounds.type({ grounds: work.draft })}
+                onDecide={(v) => (v === 'exclude' ? setDialog('reasons') : decide(v))}
+                onUndo={undo}
+                onKeys={() => setDialog('keys')}
+                onClause={evidence}
+              />
+            )}
+          </main>
+          <aside aria-label="What it is, and why we say so" className="overflow-y-auto bg-surface px-4 py-4">
+            {work && stage === 'full-text' && (
+              <FullTextPanel reviewId={reviewId} work={work} shown={pdf} onShow={setPdf} onChanged={refresh} />
+            )}
+            {work && (
+              <Knowledge work={work} version={version} onEvidence={evidence}>
+                <Precedents reviewId={reviewId} no={work.no} turn={turn} onOpen={open} />
+              </Knowledge>
+            )}
+          </aside>
         </div>
-        <DecideBar
-          grounds={grounds.text}
-          edited={work !== null && grounds.text !== work.draft}
-          ready={work !== null}
-          state={queue.of(current).state}
-          canUndo={decidedHere || decisions.lastDecided() !== null}
-          box={groundsBox}
-          keysOff={keys.off}
-          onType={grounds.type}
-          onRedraft={() => work && grounds.type(work.draft)}
-          onDecide={(v) => (v === 'exclude' ? setDialog('reasons') : decide(v))}
-          onUndo={undo}
-          onKeys={() => setDialog('keys')}
-        />
-      </main>
-      <aside aria-label="What it is, and why we say so" className="overflow-y-auto bg-surface px-4 py-4">
-        {work && <Knowledge work={work} version={version} onEvidence={() => setDialog('evidence')} />}
-      </aside>
+      )}
       {dialog === 'reasons' && (
-        <ReasonDialog reviewId={reviewId} reasons={reasons} onClose={() => setDialog(null)} onPick={(code) => decide('exclude', code)} />
+        <ReasonDialog
+          reviewId={reviewId}
+          reasons={reasons}
+          onClose={() => setDialog(null)}
+          onPick={(reason) => decide('exclude', reason)}
+          onStarted={() => router.refresh()}
+        />
+      )}
+      {dialog === 'many' && (
+        <ManyDialog
+          {...{ reviewId, stage, queue, reasons }}
+          onClose={() => setDialog(null)}
+          onDone={() => {
+            setDialog(null);
+            forgetWorks();
+            setTurn((n) => n + 1);
+            reviewChanged();
+            router.refresh();
+          }}
+        />
       )}
       {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
       {dialog === 'evidence' && work && (
@@ -137,11 +225,31 @@ export function DecideScreen({ reviewId, queue: given, reasons, version }: Decid
           <Evidence work={work} />
         </Dialog>
       )}
-    </div>
+    </>
   );
 }
 
-function NothingYet({ reviewId }: { reviewId: string }) {
+const lowerFirst = (text: string) => (/^\p{Lu}\p{Ll}/u.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
+
+/** The two stages, each an address of its own. */
+function StageSwitch({ stage }: { stage: Stage }) {
+  return (
+    <nav aria-label="Stage of deciding" className="flex overflow-hidden rounded-[4px] border border-edge text-[13px]">
+      {STAGES.map((s) => (
+        <a
+          key={s}
+          href={s === 'title-abstract' ? '?' : `?stage=${s}`}
+          aria-current={s === stage ? 'page' : undefined}
+          className="px-3 leading-6 hover:bg-picked aria-[current]:bg-ink aria-[current]:text-on-ink"
+        >
+          {STAGE_WORDS[s][0]!.toUpperCase() + STAGE_WORDS[s].slice(1)}
+        </a>
+      ))}
+    </nav>
+  );
+}
+
+function NothingYet({ reviewId, second }: { reviewId: string; second: boolean }) {
   const link = (stage: string, name: string) => (
     <a className="text-navy underline" href={`/reviews/${reviewId}/${stage}`}>
       {name}
@@ -149,10 +257,11 @@ function NothingYet({ reviewId }: { reviewId: string }) {
   );
   return (
     <main className="p-5">
-      <Empty title="Nothing came through yet">
+      <Empty title={second ? 'Nothing is kept on its title and abstract yet' : 'Nothing came through yet'}>
         <p>
-          Works come here when the sieve lets them through. Import records under {link('retrieve', 'Retrieve')} and set limiters under{' '}
-          {link('sieve', 'Sieve')}.
+          {second && 'Full texts come here when a work is kept on its title and abstract. '}
+          Works come to be decided when the sieve lets them through. Import records under {link('retrieve', 'Retrieve')} and set limiters
+          under {link('sieve', 'Sieve')}.
         </p>
       </Empty>
     </main>

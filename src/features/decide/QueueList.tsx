@@ -1,9 +1,9 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import type { WorkLine } from '@/server/list-works';
 import { cx } from '@/ui/cx';
-import { count, StateSquare } from '@/ui/marks';
+import { StateSquare } from '@/ui/marks';
 import { useWorkLines } from '../works/useWorkLines';
 import type { Decided, Queue } from './useQueue';
 
@@ -12,10 +12,12 @@ interface QueueListProps {
   queue: Queue;
   current: number;
   onPick(no: number): void;
+  /** What is chosen of the queue. */
+  head: ReactNode;
 }
 
 /** The works to decide, in order, with what was decided. */
-export function QueueList({ reviewId, queue, current, onPick }: QueueListProps) {
+export function QueueList({ reviewId, queue, current, onPick, head }: QueueListProps) {
   const { numbers } = queue;
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({ count: numbers.length, getScrollElement: () => scroller.current, estimateSize: () => 90, overscan: 8 });
@@ -27,12 +29,7 @@ export function QueueList({ reviewId, queue, current, onPick }: QueueListProps) 
   }, [at, rows]);
   return (
     <nav aria-label="Works to decide" className="flex min-h-0 flex-col bg-surface">
-      <p
-        className="border-rule border-b px-3.5 py-2 text-[13px] text-slate"
-        title="By evidence level (the middle of those possible), then the newest; works that the scheme does not grade come last. The order is the same for everybody."
-      >
-        {count(queue.open)} to decide · best evidence first
-      </p>
+      {head}
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto">
         <ul className="relative" style={{ height: rows.getTotalSize() }}>
           {items.map((item) => {

@@ -3,13 +3,24 @@ import type { WorkDetail } from '@/server/work-detail';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
 import { decisionWords } from '../works/decision-words';
+import { FamilyTimeline } from '../works/FamilyTimeline';
 import { FlagNotes } from '../works/FlagNotes';
 import { placeOf } from '../works/labels';
 import { MarkedAbstract, MarkedText } from '../works/MarkedText';
+import { MergedFields } from '../works/MergedFields';
 import { marksFor } from '../works/marks';
+import { LookAgain } from './LookAgain';
 
-/** Title and abstract at reading comfort, with the cues marked. */
-export function ReadingPane({ work, marks, onMarks }: { work: WorkDetail; marks: boolean; onMarks(on: boolean): void }) {
+interface ReadingPaneProps {
+  reviewId: string;
+  work: WorkDetail;
+  marks: boolean;
+  onMarks(on: boolean): void;
+  onChanged(): void;
+}
+
+/** Title and abstract at reading comfort, with the cues marked; its family, and where the copies of it differ. */
+export function ReadingPane({ reviewId, work, marks, onMarks, onChanged }: ReadingPaneProps) {
   const { shown, classification } = work;
   const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions);
   return (
@@ -23,6 +34,7 @@ export function ReadingPane({ work, marks, onMarks }: { work: WorkDetail; marks:
       </p>
       <div className="mt-2 flex flex-col gap-1.5 empty:hidden">
         <FlagNotes flags={classification.flags} family={work.family} no={work.no} />
+        <LookAgain changed={work.changed} scheme={work.scheme} />
         {work.unsettled && (
           <p role="note" className="rounded-[4px] border border-copper border-dashed px-3 py-1.5 text-copper">
             Different decisions met when this work was joined: {work.unsettled.decisions.map(decisionWords).join('; ')}. Deciding now
@@ -43,9 +55,33 @@ export function ReadingPane({ work, marks, onMarks }: { work: WorkDetail; marks:
       ) : (
         <p className="mt-4 text-slate">No record of this work has an abstract.</p>
       )}
-      <Button look="quiet" className="mt-3 text-[13px]" aria-pressed={marks} onClick={() => onMarks(!marks)} hotkey="M">
-        {marks ? 'Hide the marks' : 'Show the marks'}
-      </Button>
+      <p className="mt-3 flex flex-wrap items-center gap-x-3 text-[12.5px] text-slate">
+        <Button look="quiet" className="-ml-1.5 text-[13px]" aria-pressed={marks} onClick={() => onMarks(!marks)} hotkey="M">
+          {marks ? 'Hide the marks' : 'Show the marks'}
+        </Button>
+        {marks && (
+          <>
+            <span>
+              <span className="border-copper border-b-2">line</span> counts for the axis named
+            </span>
+            <span>
+              <span className="border-slate border-b-2 border-dotted">dots</span> looked at and set aside
+            </span>
+            <span>
+              <span className="rounded-[2px] bg-picked px-0.5 text-ink">ground</span> matches the question
+            </span>
+          </>
+        )}
+      </p>
+      {work.family.members.length > 0 && (
+        <section aria-label="Its family" className="mt-4">
+          <h2 className="mb-1 text-[16px]">Its family, from the earliest to the latest</h2>
+          <FamilyTimeline reviewId={reviewId} family={work.family} current={work.no} />
+        </section>
+      )}
+      <div className="mt-4">
+        <MergedFields reviewId={reviewId} work={work} onChanged={onChanged} />
+      </div>
     </article>
   );
 }

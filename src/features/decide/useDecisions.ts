@@ -1,11 +1,12 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
-import type { DecisionVerdict, WorkState } from '@/core/flow';
+import { type DecisionVerdict, type Stage, stateOf, type WorkState } from '@/core/flow';
 import type { WorkDetail } from '@/server/work-detail';
 import { call } from '../shell/call';
 import { reviewChanged } from '../shell/useFigures';
 import { fetchWork } from '../works/useWork';
+import type { Typed } from './useGrounds';
 import type { Decided, Queue } from './useQueue';
 
 const NEXT_STATE: Record<Exclude<DecisionVerdict, 'undo'>, WorkState> = {
@@ -22,8 +23,17 @@ const DONE_WORDS: Record<DecisionVerdict, string> = {
   undo: 'Taken back',
 };
 
+/** How a work stands at a stage, whatever is said of it at the other. */
+export function decidedAt(work: WorkDetail, stage: Stage): Decided {
+  const verdict = work.staged[stage];
+  const state = verdict && verdict !== 'undo' ? stateOf(0, verdict) : stage === 'full-text' ? 'undecided' : undecidedState(work);
+  return { state, reasonCode: verdict === 'exclude' ? (work.history.find((h) => h.stage === stage)?.reasonCode ?? '') : '' };
+}
+const undecidedState = ({ state }: WorkDetail): WorkState => (state === 'stopped' || state === 'held' ? state : 'undecided');
+
 interface Options {
   reviewId: string;
+  stage: Stage;
   queue: Queue;
   set(no: number, decided: Decided): void;
   /** Opens a work of the queue. */
@@ -38,11 +48,11 @@ interface Options {
  * Decides and takes back. The screen moves on at once; a refusal brings it back with a message. What is done to a
  * work waits for what was done to the same work before, so that a quick undo is never refused as somebody else's.
  */
-export function useDecisions({ reviewId, queue, set, open, changed, stored }: Options) {
+export function useDecisions({ reviewId, stage, queue, set, open, changed, stored }: Options) {
   const last = useRef<number | null>(null);
   const underWay = useRef(new Map<number, Promise<unknown>>());
   /** What this screen itself wrote last of a work: nobody needs to be shown that again. */
-  const written = useRef(new Map<number, { seq: number; grounds: string }>());
+  const written = useRef(new Map<number, { seq: number; typed: Typed }>());
 
   /**
    * Sends one decision and shows what the server then says of the work; null when it was refused. It names the last
@@ -54,21 +64,21 @@ export function useDecisions({ reviewId, queue, set, open, changed, stored }: Op
     no: number,
     verdict: DecisionVerdict,
     reasonCode: string,
-    grounds: string | null,
+    typed: Typed | null,
     shown: WorkDetail | null,
     old: Decided,
   ): Promise<boolean> {
     const own = written.current.get(no);
     const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
-    const text = grounds ?? (own && own.seq === seenSeq ? own.grounds : (shown?.decision?.grounds ?? ''));
-    const result = await call(reviewId, 'decide', { workNo: no, verdict, reasonCode, grounds: text, seenSeq }).catch(() => null);
+    const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
+    const result = await call(reviewId, 'decide', { workNo: no, stage, verdict, reasonCode, ...said, seenSeq }).catch(() => null);
     if (result?.ok) {
-      written.current.set(no, { seq: result.seq, grounds: text });
+      written.current.set(no, { seq: result.seq, typed: said });
       // What was typed since stays typed when a decision is taken back.
       if (verdict !== 'undo') stored(no);
     }
     const fresh = result && (await fetchWork(reviewId, no, true).catch(() => null));
-    if (fresh) set(no, { state: fresh.state, reasonCode: fresh.decision?.verdict === 'exclude' ? fresh.decision.reasonCode : '' });
+    if (fresh) set(no, decidedAt(fresh, stage));
     else if (!result?.ok) set(no, old);
     changed();
     if (result?.ok) {
@@ -108,14 +118,14 @@ export function useDecisions({ reviewId, queue, set, open, changed, stored }: Op
 
   return {
     /** Decides a work and moves on to the next undecided one. */
-    async decide(work: WorkDetail, verdict: Exclude<DecisionVerdict, 'undo'>, reasonCode: string, grounds: string) {
+    async decide(work: WorkDetail, verdict: Exclude<DecisionVerdict, 'undo'>, reasonCode: string, typed: Typed) {
       const at = queue.numbers.indexOf(work.no);
       const undecided = (no: number) => no !== work.no && queue.of(no).state === 'undecided';
       const next = queue.numbers.slice(at + 1).find(undecided) ?? queue.numbers.find(undecided);
       last.current = work.no;
       const old = queue.of(work.no);
       set(work.no, { state: NEXT_STATE[verdict], reasonCode });
-      const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, grounds, work, old));
+      const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, typed, work, old));
       if (next !== undefined) open(next);
       if (!(await sent)) {
         if (last.current === work.no) last.current = null;
@@ -129,4 +139,10 @@ export function useDecisions({ reviewId, queue, set, open, changed, stored }: Op
     /** The work decided last on this screen, to be taken back from wherever one is now. */
     lastDecided: () => last.current,
   };
+}
+
+/** What stands with the last decision on a work, to be kept when it is taken back. */
+function storedOf(work: WorkDetail | null, stage: Stage): Typed {
+  const last = work?.history.find((h) => h.stage === stage);
+  return { grounds: last?.grounds ?? '', page: last?.page ?? '', note: last?.note ?? '' };
 }

@@ -1,21 +1,36 @@
 'use client';
 import { useState } from 'react';
+import type { Stage } from '@/core/flow';
 import type { WorkDetail } from '@/server/work-detail';
 
+/** What a person types beside a decision. */
+export interface Typed {
+  grounds: string;
+  page: string;
+  note: string;
+}
+
 /**
- * The grounds of the work shown: what was typed, else what was stored with its last decision, else the draft. What was
- * typed is held in this tab's storage until it is stored with a decision, so that a reload loses none of it.
+ * Grounds, page and note of the work shown: what was typed, else what was stored with its last decision at this stage,
+ * else the draft. What was typed is held in this tab's storage until it is stored with a decision, so that a reload
+ * loses none of it.
  */
-export function useGrounds(reviewId: string, current: number | null, work: WorkDetail | null) {
-  const [typed, setTyped] = useState<{ no: number; text: string } | null>(null);
-  const key = (no: number | null) => `grounds:${reviewId}:${no}`;
-  const kept = typed && typed.no === current ? typed.text : readStored(key(current));
+export function useGrounds(reviewId: string, stage: Stage, current: number | null, work: WorkDetail | null) {
+  const [typed, setTyped] = useState<{ no: number; fields: Partial<Typed> } | null>(null);
+  const key = (no: number | null) => `grounds:${reviewId}:${stage}:${no}`;
+  const kept = typed && typed.no === current ? typed.fields : readStored(key(current));
+  const stored = work?.history.find((h) => h.stage === stage);
   return {
-    text: kept ?? (work?.decision?.grounds || (work?.draft ?? '')),
-    type(text: string) {
+    grounds: kept.grounds ?? (stored?.grounds || (work?.draft ?? '')),
+    page: kept.page ?? stored?.page ?? '',
+    note: kept.note ?? stored?.note ?? '',
+    /** Whether a person wrote the grounds: then they are stored as they stand. */
+    own: kept.grounds !== undefined && kept.grounds !== work?.draft,
+    type(fields: Partial<Typed>) {
       if (current === null) return;
-      sessionStorage.setItem(key(current), text);
-      setTyped({ no: current, text });
+      const next = { ...kept, ...fields };
+      sessionStorage.setItem(key(current), JSON.stringify(next));
+      setTyped({ no: current, fields: next });
     },
     /** Forgets what was typed for a work: it is stored now. */
     forget(no: number) {
@@ -25,4 +40,11 @@ export function useGrounds(reviewId: string, current: number | null, work: WorkD
   };
 }
 
-const readStored = (key: string): string | null => (typeof window === 'undefined' ? null : sessionStorage.getItem(key));
+function readStored(key: string): Partial<Typed> {
+  const text = typeof window === 'undefined' ? null : sessionStorage.getItem(key);
+  try {
+    return text ? (JSON.parse(text) as Partial<Typed>) : {};
+  } catch {
+    return {};
+  }
+}

@@ -12,6 +12,7 @@ const UNDECIDED: Decided = { state: 'undecided', reasonCode: '' };
 /** The queue as the server gave it, with what was decided since on this screen. */
 export interface Queue {
   numbers: readonly number[];
+  has(no: number): boolean;
   of(no: number): Decided;
   /** Decided works that the sieve would now stop or hold. */
   against: ReadonlySet<number>;
@@ -23,8 +24,12 @@ export function useQueue(given: DecideQueue): [Queue, (no: number, decided: Deci
   const queue = useMemo(() => {
     const decided = new Map(given.decided.map(([no, state, reasonCode]) => [no, { state, reasonCode }] as const));
     const of = (no: number) => changes.get(no) ?? decided.get(no) ?? UNDECIDED;
-    const open = given.numbers.reduce((n, no) => n + (of(no).state === 'undecided' ? 1 : 0), 0);
-    return { numbers: given.numbers, of, against: new Set(given.against), open };
+    // Counted over the whole stage by the server; what changed since is set against it.
+    let { open } = given;
+    for (const [no, now] of changes)
+      open += Number(now.state === 'undecided') - Number((decided.get(no)?.state ?? 'undecided') === 'undecided');
+    const own = new Set(given.numbers);
+    return { numbers: given.numbers, has: (no: number) => own.has(no) || changes.has(no), of, against: new Set(given.against), open };
   }, [given, changes]);
   return [queue, (no, decided) => setChanges((old) => new Map(old).set(no, decided))];
 }

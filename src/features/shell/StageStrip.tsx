@@ -34,10 +34,10 @@ const stagesOf = (f: StripFigures): Stage[] => [
 export function StageStrip({ reviewId, figures: given }: { reviewId: string; figures: StripFigures }) {
   const figures = useFigures(reviewId, given);
   const place = usePathname().split('/')[3];
-  // Records are what was retrieved.
-  const here = place === 'records' ? 'retrieve' : place;
+  // Records are what was retrieved; a slip answers for a decision.
+  const here = place === 'records' ? 'retrieve' : place === 'slip' ? 'decide' : place;
   return (
-    <nav aria-label="Stages of the review" className="h-[62px] overflow-x-auto border-rule border-b bg-surface">
+    <nav aria-label="Stages of the review" className="h-[62px] overflow-x-auto print:hidden border-rule border-b bg-surface">
       <ol className="flex h-full min-w-[960px]">
         {stagesOf(figures).map((stage) => (
           <StageLink key={stage.path} stage={stage} reviewId={reviewId} current={stage.path === here} />

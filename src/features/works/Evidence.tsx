@@ -53,7 +53,7 @@ export function Evidence({ work, onRule }: { work: WorkDetail; onRule?(axis: Wor
   return (
     <div className="flex flex-col gap-5">
       {WORK_AXES.map((axis) => (
-        <section key={axis} aria-label={AXIS_LABELS[axis]}>
+        <section key={axis} id={`evidence-${axis}`} aria-label={AXIS_LABELS[axis]}>
           <div className="flex items-baseline justify-between gap-3 border-rule border-b pb-1">
             <h3 className="text-[15.5px]">
               <span className="font-normal font-sans text-[13px] text-slate">{AXIS_LABELS[axis]} </span>

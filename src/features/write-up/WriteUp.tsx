@@ -1,8 +1,10 @@
 import type { WorkState } from '@/core/flow';
+import { reasonWords } from '@/core/flow';
 import type { Overview } from '@/server/overview';
 import { FigureLink } from '@/ui/figure-link';
 import { count, StateSquare } from '@/ui/marks';
 import { ListWithSheet } from '../works/ListWithSheet';
+import { WriteUpNav } from './WriteUpNav';
 
 const ROWS: [WorkState, string][] = [
   ['stopped', 'Stopped by the sieve'],
@@ -13,7 +15,6 @@ const ROWS: [WorkState, string][] = [
   ['excluded', 'Excluded with a reason'],
   ['background', 'Background, outside the counts'],
 ];
-const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
 
 interface Reason {
   code: string;
@@ -32,23 +33,14 @@ interface WriteUpProps {
   numbers: number[];
 }
 
-/** The formats for other programs. */
-const RECORD_EXPORTS = [
-  ['ris', 'RIS'],
-  ['nbib', 'MEDLINE tagged'],
-  ['pubmed-xml', 'PubMed XML'],
-  ['bibtex', 'BibTeX'],
-  ['csl-json', 'CSL-JSON'],
-  ['mods', 'MODS XML'],
-] as const;
-
-/** The counts that reconcile, reasons, and the exports. */
+/** The counts that reconcile, and the reasons. */
 export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }: WriteUpProps) {
   const total = ROWS.reduce((n, [state]) => n + overview.states[state], 0);
   const interim = overview.states.held + overview.states.undecided + overview.states.waiting;
   return (
-    <main className="max-w-[1080px] px-5 py-4">
-      <h1 className="text-[22px]">What became of every work</h1>
+    <main className="max-w-[1080px] px-5 py-3">
+      <WriteUpNav reviewId={reviewId} current="" />
+      <h1 className="mt-3 text-[22px]">What became of every work</h1>
       {interim > 0 && <p className="mb-3 text-copper">Interim: {count(interim)} works are held, undecided or waiting.</p>}
       <div className="grid grid-cols-[1fr_1fr] gap-8">
         <table className="w-full border-collapse self-start">
@@ -103,13 +95,13 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
                 {reasons.map((r) => (
                   <tr key={r.code} className="h-9 border-rule border-t">
                     <th scope="row" className="text-left font-normal">
-                      Not met: {r.text} <span className="text-[12.5px] text-slate">{r.code}</span>
+                      {reasonWords(r.code, r.text)} <span className="text-[12.5px] text-slate">{r.code}</span>
                     </th>
                     <td className="text-right">
                       <FigureLink
                         n={r.n}
                         href={`?state=excluded&reason=${encodeURIComponent(r.code)}`}
-                        label={`Excluded, not met: ${r.text}`}
+                        label={`Excluded: ${reasonWords(r.code, r.text)}`}
                         current={reason?.code === r.code}
                       />
                     </td>
@@ -131,32 +123,6 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
               </ul>
             </>
           )}
-          <h2 className="mt-5 mb-2 text-[17px]">Take it with you</h2>
-          <div className="flex flex-wrap gap-2">
-            <span className="w-full text-slate">Kept and excluded, as</span>
-            <a className={link} href={`/api/reviews/${reviewId}/export/csv`} aria-label="Kept and excluded as CSV" download>
-              CSV
-            </a>
-            {RECORD_EXPORTS.map(([code, label]) => (
-              <a
-                key={code}
-                className={link}
-                href={`/api/reviews/${reviewId}/export/${code}`}
-                aria-label={`Kept and excluded as ${label}`}
-                download
-              >
-                {label}
-              </a>
-            ))}
-            <span className="mt-2 w-full text-slate">All works</span>
-            <a className={link} href={`/api/reviews/${reviewId}/export/csv?states=all`} aria-label="All works as CSV" download>
-              CSV
-            </a>
-          </div>
-          <p className="mt-2 text-[13px] text-slate">
-            CSV holds every axis with its possible values and the tier that settled it, the outcome, the decision, the reason and the
-            grounds. The other formats hold the records, with the grounds in a note.
-          </p>
         </div>
       </div>
       {shown && (
@@ -164,7 +130,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
           <ListWithSheet
             reviewId={reviewId}
             numbers={numbers}
-            caption={`${reason ? `Excluded, not met: ${reason.text}` : ROWS.find(([state]) => state === shown)?.[1]}: ${count(numbers.length)}`}
+            caption={`${reason ? `Excluded: ${reasonWords(reason.code, reason.text)}` : ROWS.find(([state]) => state === shown)?.[1]}: ${count(numbers.length)}`}
           />
         </div>
       )}

@@ -3,21 +3,40 @@ import { Suspense } from 'react';
 import { found } from '@/app/found';
 import { DecideScreen } from '@/features/decide/DecideScreen';
 import { currentContext } from '@/server/current-context';
-import { decideQueue } from '@/server/decide-queue';
+import { decideQueue, pace, QUEUE_ORDERS, QUEUE_SHOWS, queueInput } from '@/server/decide-queue';
+import { reasonsOf } from '@/server/reasons';
 import { reviewState } from '@/server/review-state';
-import { criteriaOf } from '@/server/save-criteria';
+import { databasesOf } from '@/server/save-database';
 import { latestVersion } from '@/server/save-sieve';
 
 export const metadata: Metadata = { title: 'Decide' };
 
-export default async function DecidePage({ params }: { params: Promise<{ id: string }> }) {
+interface Props {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function DecidePage({ params, searchParams }: Props) {
   const { id } = await params;
   const ctx = await currentContext();
   const state = await found(reviewState(ctx, id));
-  const reasons = (await criteriaOf(ctx, id)).map((c) => ({ code: c.reasonCode, text: c.text }));
+  const asked = queueInput(await searchParams);
+  const input = state.review.twoStages ? asked : { ...asked, stage: 'title-abstract' as const };
+  const databases = (await databasesOf(ctx, id)).map(({ tag, name }) => ({ tag, name }));
   return (
     <Suspense>
-      <DecideScreen reviewId={id} queue={decideQueue(state)} reasons={reasons} version={(await latestVersion(ctx.em, id))?.number ?? 0} />
+      <DecideScreen
+        // Another stage, order or filter is another queue: nothing of the one before is carried over.
+        key={JSON.stringify(input)}
+        reviewId={id}
+        input={input}
+        choices={{ orders: QUEUE_ORDERS, shows: QUEUE_SHOWS, databases }}
+        queue={await decideQueue(ctx, state, input)}
+        reasons={await reasonsOf(ctx, id, input.stage)}
+        version={(await latestVersion(ctx.em, id))?.number ?? 0}
+        pace={await pace(ctx, id, input.stage)}
+        twoStages={state.review.twoStages}
+      />
     </Suspense>
   );
 }

@@ -5,6 +5,7 @@ import { WORK_STATES } from '@/core/flow';
 import { WriteUp } from '@/features/write-up/WriteUp';
 import { currentContext } from '@/server/current-context';
 import { overview } from '@/server/overview';
+import { currentReasons } from '@/server/reasons';
 import { reviewState } from '@/server/review-state';
 
 export const metadata: Metadata = { title: 'Write up' };
@@ -18,17 +19,20 @@ export default async function WriteUpPage({ params, searchParams }: Props) {
   const { id } = await params;
   const ctx = await currentContext();
   const state = await found(reviewState(ctx, id));
+  const current = await currentReasons(ctx.em, id);
   const reasons = new Map<string, { code: string; text: string; n: number }>();
   state.columns.numbers.forEach((no, i) => {
     const decision = state.decisions.get(no);
     if (state.states[i] !== 'excluded' || !decision) return;
-    const row = reasons.get(decision.reasonCode) ?? { code: decision.reasonCode, text: decision.reasonText, n: 0 };
-    reasons.set(decision.reasonCode, { ...row, n: row.n + 1 });
+    // What became part of another reason counts there.
+    const { code, text } = current(decision.reasonCode);
+    reasons.set(code, { code, text, n: (reasons.get(code)?.n ?? 0) + 1 });
   });
   const asked = await searchParams;
   const shown = WORK_STATES.find((w) => w === asked.state) ?? null;
   const reason = (shown === 'excluded' && reasons.get(asked.reason ?? '')) || null;
-  const listed = (no: number, i: number) => state.states[i] === shown && (!reason || state.decisions.get(no)?.reasonCode === reason.code);
+  const listed = (no: number, i: number) =>
+    state.states[i] === shown && (!reason || current(state.decisions.get(no)?.reasonCode ?? '').code === reason.code);
   return (
     <Suspense>
       <WriteUp

@@ -1,0 +1,15 @@
+import { Readable } from 'node:stream';
+import type { ReadableStream as NodeStream } from 'node:stream/web';
+import { answer } from '@/server/answer';
+import { readBundle } from '@/server/bundle/read';
+import { currentContext } from '@/server/current-context';
+
+/** PUT a bundle: the review in it becomes one of ours, all of it or nothing. */
+export function PUT(request: Request) {
+  return answer(async () => {
+    const name = (new URL(request.url).searchParams.get('name') ?? 'bundle').replace(/[\\/\p{Cc}]/gu, '_').slice(0, 300);
+    const body = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
+    const result = await readBundle(await currentContext(), name, body);
+    return Response.json(result, { status: result.ok ? 200 : 422 });
+  });
+}

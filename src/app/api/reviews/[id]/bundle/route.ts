@@ -1,0 +1,17 @@
+import { Readable } from 'node:stream';
+import { answer } from '@/server/answer';
+import { writeBundle } from '@/server/bundle/write';
+import { openReview } from '@/server/context';
+import { currentContext } from '@/server/current-context';
+import { savedAs, slugOf } from '@/server/download';
+
+/** GET the whole review as a zip of open files, made while it is sent. */
+export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(async () => {
+    const { id } = await params;
+    const ctx = await currentContext();
+    const { title } = await openReview(ctx, id);
+    const bundle = await writeBundle(ctx, id);
+    return new Response(Readable.toWeb(bundle) as ReadableStream, { headers: savedAs(`${slugOf(title)}-bundle.zip`, 'application/zip') });
+  });
+}

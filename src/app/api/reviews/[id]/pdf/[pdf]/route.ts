@@ -1,0 +1,25 @@
+import { createReadStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { answer } from '@/server/answer';
+import { openPdf } from '@/server/attachments';
+import { currentContext } from '@/server/current-context';
+import { pdfName } from '@/server/pdf-name';
+
+/** GET an attached PDF: to be seen, or with ?save to be kept under a recognisable name. */
+export function GET(request: Request, { params }: { params: Promise<{ id: string; pdf: string }> }) {
+  return answer(async () => {
+    const { id, pdf } = await params;
+    const ctx = await currentContext();
+    const { path, attachment, workNo } = await openPdf(ctx, id, pdf);
+    const how = new URL(request.url).searchParams.has('save') ? 'attachment' : 'inline';
+    const name = await pdfName(ctx, id, workNo);
+    return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+      headers: {
+        'content-type': 'application/pdf',
+        'content-length': String(attachment.bytes),
+        'content-disposition': `${how}; filename="${name.replace(/[^ -~]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+        'cache-control': 'private, max-age=3600',
+      },
+    });
+  });
+}

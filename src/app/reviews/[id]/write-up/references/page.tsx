@@ -1,0 +1,32 @@
+import type { Metadata } from 'next';
+import { found } from '@/app/found';
+import type { LintField } from '@/core/cite';
+import { peopleText } from '@/core/merge';
+import type { BibRecord } from '@/core/record';
+import { ReferencesScreen } from '@/features/write-up/ReferencesScreen';
+import { currentContext } from '@/server/current-context';
+import { citedOf, writeUpData } from '@/server/write-up/data';
+import { referenceList } from '@/server/write-up/references';
+
+export const metadata: Metadata = { title: 'References' };
+
+const fieldText = (item: BibRecord, field: LintField): string =>
+  field === 'authors' ? peopleText(item.authors) : field === 'issued' ? item.dates.issue : item[field];
+
+export default async function ReferencesPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const { settings, kept, lints } = await found(writeUpData(await currentContext(), id));
+  const items = new Map(kept.map((s) => [s.no, s.item]));
+  const doubts = lints.map((d) => ({
+    ...d,
+    values: Object.fromEntries(d.lints.map((l) => [l.field, fieldText(items.get(d.no)!, l.field)])),
+  }));
+  return (
+    <ReferencesScreen
+      reviewId={id}
+      style={settings.style}
+      references={await referenceList(settings.style, citedOf(kept))}
+      doubts={doubts}
+    />
+  );
+}

@@ -1,0 +1,4 @@
+export * from './file-name';
+export * from './lint';
+export * from './references';
+export * from './styles';

@@ -1,0 +1,151 @@
+import { NOT_RETRIEVED } from './stages';
+import type { DecisionVerdict, WorkState } from './states';
+
+/** A work as the flow counts it. */
+export interface FlowWork {
+  state: WorkState;
+  /** The verdict that stands at each stage; null without one. */
+  screening: Exclude<DecisionVerdict, 'undo'> | null;
+  fullText: Exclude<DecisionVerdict, 'undo'> | null;
+  /** Of an exclusion: the reason's code. */
+  reason: string;
+  /** Of a stopped work: the limiter that stopped it. */
+  limiter: string;
+  /** Works of one study share it. */
+  study: number;
+}
+
+export interface FlowInput {
+  /** Parsed records of active retrievals, by where they were found. */
+  sources: readonly { name: string; kind: 'database' | 'register' | 'other'; records: number }[];
+  /** Records that were joined with another record of the same work. */
+  mergedAway: number;
+  works: readonly FlowWork[];
+  /** Whether kept works are judged again by their full text. */
+  twoStages: boolean;
+  /** In words: what databases removed themselves, before anything was identified. */
+  footnote?: string;
+}
+
+export interface Counted {
+  name: string;
+  n: number;
+}
+
+/**
+ * The counts of a PRISMA 2020 flow. A report is a work, a study is a family of works.
+ * @source Page et al., BMJ 2021;372:n71, figure 1 (boxes), from memory
+ */
+export interface Flow {
+  twoStages: boolean;
+  identified: number;
+  sources: FlowInput['sources'];
+  duplicates: number;
+  /** Marked as ineligible by automation tools: stopped, split by the limiter that did it. */
+  stopped: Counted[];
+  /** Sources for background: outside the flow from here on. */
+  background: number;
+  screened: number;
+  excluded: Counted[];
+  sought: number;
+  notRetrieved: number;
+  assessed: number;
+  excludedFullText: Counted[];
+  included: number;
+  includedStudies: number;
+  /** Not yet said: while any is, the flow is interim. */
+  open: { held: number; undecided: number; waiting: number; fullText: number };
+  interim: boolean;
+  footnote: string;
+}
+
+export class FlowError extends Error {}
+
+const total = (counted: readonly { n: number }[]): number => counted.reduce((sum, c) => sum + c.n, 0);
+
+/**
+ * Counts the flow and holds its boxes against each other.
+ * @throws FlowError when they do not add up: then there is no flow to show, only an error to be found
+ */
+export function flowOf({ sources, mergedAway, works, twoStages, footnote = '' }: FlowInput): Flow {
+  const identified = sources.reduce((n, s) => n + s.records, 0);
+  const stopped = new Map<string, number>();
+  const excluded = new Map<string, number>();
+  const excludedFullText = new Map<string, number>();
+  const add = (map: Map<string, number>, name: string) => map.set(name, (map.get(name) ?? 0) + 1);
+  const open = { held: 0, undecided: 0, waiting: 0, fullText: 0 };
+  const studies = new Set<number>();
+  let [background, sought, notRetrieved, assessed, included] = [0, 0, 0, 0, 0];
+  for (const work of works) {
+    if (work.state === 'background') background++;
+    else if (work.state === 'stopped') add(stopped, work.limiter);
+    else if (work.state === 'held') open.held++;
+    else if (work.state === 'undecided') open.undecided++;
+    else if (work.screening === 'exclude') add(excluded, work.reason);
+    else if (work.screening !== 'keep') open.waiting++;
+    else {
+      sought++;
+      if (!twoStages || work.fullText === 'keep') {
+        assessed++;
+        included++;
+        studies.add(work.study);
+      } else if (work.fullText === 'exclude') {
+        if (work.reason === NOT_RETRIEVED) notRetrieved++;
+        else {
+          assessed++;
+          add(excludedFullText, work.reason);
+        }
+      } else open.fullText++;
+    }
+  }
+  const listed = (map: Map<string, number>): Counted[] =>
+    [...map].map(([name, n]) => ({ name, n })).sort((a, b) => b.n - a.n || (a.name < b.name ? -1 : 1));
+  const flow: Flow = {
+    twoStages,
+    identified,
+    sources,
+    duplicates: mergedAway,
+    stopped: listed(stopped),
+    background,
+    screened: sought + [...excluded.values()].reduce((a, b) => a + b, 0),
+    excluded: listed(excluded),
+    sought,
+    notRetrieved,
+    assessed,
+    excludedFullText: listed(excludedFullText),
+    included,
+    includedStudies: studies.size,
+    open,
+    interim: open.held + open.undecided + open.waiting + open.fullText > 0,
+    footnote,
+  };
+  const broken = flowIdentities(flow).filter((i) => i.left !== i.right);
+  if (broken.length)
+    throw new FlowError(`The flow does not add up: ${broken.map((i) => `${i.words} (${i.left} is not ${i.right})`).join('; ')}.`);
+  return flow;
+}
+
+/** What must hold between the boxes. */
+export function flowIdentities(f: Flow): { words: string; left: number; right: number }[] {
+  const before = f.duplicates + total(f.stopped) + f.background;
+  const atScreening = f.open.held + f.open.undecided + f.open.waiting;
+  return [
+    {
+      words: 'identified = removed before screening + screened + not yet said',
+      left: f.identified,
+      right: before + f.screened + atScreening,
+    },
+    { words: 'screened = excluded + sought', left: f.screened, right: total(f.excluded) + f.sought },
+    {
+      words: 'sought = not retrieved + assessed + full text not yet said',
+      left: f.sought,
+      right: f.notRetrieved + f.assessed + f.open.fullText,
+    },
+    { words: 'assessed = excluded by full text + included', left: f.assessed, right: total(f.excludedFullText) + f.included },
+    {
+      words: 'studies are no more than their works, and some when there are works',
+      left: Number(f.includedStudies <= f.included && f.includedStudies > 0 === f.included > 0),
+      right: 1,
+    },
+  ];
+}

@@ -1,0 +1,3 @@
+export * from './facts';
+export * from './methods';
+export * from './table';

@@ -1,0 +1,75 @@
+import type { FactTables, FactWork } from './facts';
+import { FACTS, paragraphText } from './facts';
+import { type Done, methodsOf } from './methods';
+
+const work = (no: number, rest: Partial<FactWork> = {}): FactWork => ({
+  ...{ no, state: 'undecided', fate: 'through', stops: [], holds: [], overridden: [], screening: '', fullText: '', reason: '' },
+  ...rest,
+});
+const TABLES: FactTables = {
+  records: [1, 1, 2, 3, 4, 5].map((w, i) => ({ no: i + 1, database: i % 2 ? 'VH' : 'QA', work: w })),
+  works: [
+    work(1, { state: 'kept', screening: 'keep' }),
+    work(2, { state: 'excluded', screening: 'exclude', reason: 'population' }),
+    work(3, { state: 'stopped', fate: 'stopped', stops: ['refereed', 'recent'] }),
+    work(4, { state: 'held', fate: 'held', holds: ['refereed'] }),
+    work(5, { overridden: ['recent'] }),
+  ],
+  leaks: [{ database: 'Database VH', limiter: 'Scholarly only', records: 2 }],
+};
+const DONE: Done = {
+  question: 'Do knee pads help?',
+  asOf: '2026-09-14',
+  scheme: '',
+  retrievals: [
+    { databases: 'Database VH', tags: ['VH'], platform: '', searchedOn: '2026-09-02', native: ['Scholarly only'] },
+    { databases: 'Database QA', tags: ['QA'], platform: 'Lantern', searchedOn: '', native: [] },
+  ],
+  limiters: [
+    {
+      id: 'refereed',
+      name: 'Refereed',
+      words: 'peer review is refereed',
+      rationale: 'The protocol asks for it.',
+      evidence: 'stated',
+      whenUnknown: 'hold',
+      exempt: false,
+    },
+  ],
+  sieveVersion: 2,
+  exceptions: [],
+  leaks: [{ database: 'Database VH', limiter: 'Scholarly only' }],
+  reasons: [
+    { code: 'population', text: 'Not tilers' },
+    { code: 'outcome', text: 'No pain' },
+  ],
+  people: ['A. Reader'],
+  twoStages: false,
+};
+
+test('says what was done, with its numbers, and what was not noted', () => {
+  const text = methodsOf(DONE, TABLES)
+    .map((p) => paragraphText(p.pieces))
+    .join('\n');
+  expect(text).toContain('Database VH on 2 September 2026 (3 records) and Database QA (Lantern) on a day that was not noted (3 records)');
+  expect(text).toContain('6 records were retrieved; after 1 duplicate was joined');
+  expect(text).toContain('Refereed: peer review is refereed, because the protocol asks for it; only what the databases state was taken');
+  expect(text).toContain('It stopped 1 work and held 1. ');
+  expect(text).toContain('2 records came through that it should have kept out');
+  expect(text).toContain('1 were excluded: 1 for “Not tilers”');
+  expect(text).not.toContain('No pain');
+  expect(text).toContain('The review is not finished: 2 works are held, undecided or waiting.');
+});
+test('every number in the text is the answer to a question that the tables answer again', () => {
+  const pieces = methodsOf(DONE, TABLES).flatMap((p) => p.pieces);
+  const asked = pieces.filter((p) => typeof p !== 'string');
+  expect(asked.length).toBeGreaterThan(12);
+  for (const { fact, of, n } of asked) expect(FACTS[fact](TABLES, of)).toBe(n);
+  // What is left when they are taken out holds no count: only dates, a version and names.
+  const words = pieces.filter((p) => typeof p === 'string').join('');
+  expect(words.replace(/\d+ (?:September) 2026|version 2/g, '')).not.toMatch(/\d/);
+});
+test('nothing searched and nothing limited is said as it is', () => {
+  const none = methodsOf({ ...DONE, retrievals: [], limiters: [], leaks: [] }, { records: [], works: [], leaks: [] });
+  expect(none.map((p) => paragraphText(p.pieces)).join(' ')).toContain('Nothing was searched yet.');
+});

@@ -1,0 +1,152 @@
+import { type Asked, asker, type FactTables, type Piece } from './facts';
+
+/** What was really done, as far as no number can say it. */
+export interface Done {
+  question: string;
+  asOf: string;
+  /** Name of the evidence scheme; '' when no limiter and no table uses it. */
+  scheme: string;
+  retrievals: readonly { databases: string; tags: readonly string[]; platform: string; searchedOn: string; native: readonly string[] }[];
+  limiters: readonly {
+    id: string;
+    name: string;
+    /** Its setting, in words. */
+    words: string;
+    rationale: string;
+    evidence: 'stated' | 'stated-and-inferred';
+    whenUnknown: 'hold' | 'let-through' | 'stop';
+    exempt: boolean;
+  }[];
+  sieveVersion: number;
+  /** A limiter at a database where it was not or could not be applied evenly, in words, with the remedy if one was noted. */
+  exceptions: readonly string[];
+  leaks: readonly { database: string; limiter: string }[];
+  reasons: readonly { code: string; text: string }[];
+  people: readonly string[];
+  twoStages: boolean;
+}
+
+const UNKNOWN = {
+  hold: 'works of which it could not be told were held for a person to judge',
+  'let-through': 'works of which it could not be told were let through',
+  stop: 'works of which it could not be told were stopped',
+} as const;
+const one = (n: Asked, single: string, many: string): Piece[] => [n, ` ${n.n === 1 ? single : many}`];
+const list = (items: readonly Piece[][]): Piece[] =>
+  items.flatMap((item, i) => (i === 0 ? item : [i === items.length - 1 ? ' and ' : ', ', ...item]));
+const dated = (iso: string) =>
+  iso ? new Date(`${iso}T00:00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }) : '';
+const sentence = (text: string) => text.trim().replace(/[.\s]+$/, '');
+
+/**
+ * The methods paragraphs, from what was done and never from what is usual: what was not noted is said to be missing.
+ * @returns paragraphs of words and asked numbers; each number names the question that it answers
+ * @source what is reported follows PRISMA 2020 items 5 to 8 and PRISMA-S (2021), from memory
+ */
+export function methodsOf(done: Done, tables: FactTables): { title: string; pieces: Piece[] }[] {
+  const ask = asker(tables);
+  return [
+    { title: 'Search', pieces: searched(done, ask) },
+    { title: 'Limiters', pieces: limited(done, ask) },
+    { title: 'Evenness across databases', pieces: even(done, ask) },
+    { title: 'Selection', pieces: selected(done, ask) },
+  ].filter((p) => p.pieces.length > 0);
+}
+type Ask = ReturnType<typeof asker>;
+
+function searched({ question, retrievals, asOf }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = question ? [`The question was: ${sentence(question)}${/\?$/.test(question.trim()) ? '' : '.'} `] : [];
+  if (retrievals.length === 0) return [...pieces, 'Nothing was searched yet.'];
+  const runs = retrievals.map((r): Piece[] => {
+    const count: Piece[] = r.tags.length === 1 ? [' (', ...one(ask('records-of', r.tags[0]!), 'record', 'records'), ')'] : [];
+    const day = r.searchedOn ? ` on ${dated(r.searchedOn)}` : ' on a day that was not noted';
+    const platform = r.platform && r.platform !== r.databases ? ` (${r.platform})` : '';
+    return [`${r.databases}${platform}${day}`, ...count];
+  });
+  pieces.push('We searched ', ...list(runs), '. ');
+  const native = retrievals.filter((r) => r.native.length);
+  if (native.length)
+    pieces.push(
+      `Limiters of the databases' own were set in ${native.map((r) => `${r.databases} (${r.native.join(', ')})`).join('; ')}; what they removed precedes all counts below. `,
+    );
+  pieces.push(
+    'Together ',
+    ...one(ask('records'), 'record was', 'records were'),
+    ' retrieved; after ',
+    ...one(ask('duplicates'), 'duplicate was', 'duplicates were'),
+    ' joined with the record they repeat, ',
+    ...one(ask('works'), 'work', 'works'),
+    ` remained. Recency was counted from ${dated(asOf)}.`,
+  );
+  return pieces;
+}
+
+function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
+  if (limiters.length === 0) return ['No limiter was applied after the search.'];
+  const version = sieveVersion ? ` (version ${sieveVersion} of the sieve)` : '';
+  const pieces: Piece[] = [
+    `The same ${limiters.length === 1 ? 'limiter was' : 'limiters were'} applied to all records, whatever database they came from${version}. `,
+  ];
+  for (const l of limiters) {
+    pieces.push(`${l.name}: ${sentence(l.words)}`);
+    if (l.rationale.trim()) pieces.push(`, because ${lower(sentence(l.rationale))}`);
+    pieces.push(
+      `; ${l.evidence === 'stated' ? 'only what the databases state was taken' : 'what the databases state and what could be inferred was taken'}, and ${UNKNOWN[l.whenUnknown]}`,
+      l.exempt ? '; some works were exempt from it' : '',
+      '. It stopped ',
+      ...one(ask('stopped-by', l.id), 'work', 'works'),
+      ...(l.whenUnknown === 'hold' ? [' and held ', ask('held-by', l.id)] : []),
+      '. ',
+    );
+  }
+  if (scheme) pieces.push(`Levels of evidence follow ${scheme}. `);
+  pieces.push('Together the limiters stopped ', ask('stopped'), ', held ', ask('held'), ' and let ', ask('through'), ' through.');
+  if (ask('overridden').n)
+    pieces.push(' At single limiters a person judged ', ...one(ask('overridden'), 'work', 'works'), ' otherwise, with a reason each.');
+  return pieces;
+}
+const lower = (text: string) => (/^\p{Lu}\p{Ll}/u.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
+
+function even({ exceptions, leaks }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  if (exceptions.length) pieces.push(`Not every limiter could be applied evenly: ${exceptions.join('; ')}. `);
+  for (const { database, limiter } of leaks) {
+    const n = ask('leaks', `${database}/${limiter}`);
+    pieces.push(
+      `In ${database} the limiter “${limiter}” had been set, and `,
+      ...one(n, 'record', 'records'),
+      ' came through that it should have kept out. ',
+    );
+  }
+  return pieces;
+}
+
+function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  if (ask('screened').n === 0 && ask('open').n === 0 && ask('background').n === 0) return pieces;
+  const who = people.length ? ` by ${people.join(' and ')}` : '';
+  pieces.push(
+    ...one(ask('screened'), 'work was', 'works were'),
+    ` judged by title and abstract${who}; `,
+    ask('excluded-first'),
+    ' of them were excluded',
+  );
+  pieces.push(twoStages ? ', and the full texts of ' : ', and ', ask('sought'), twoStages ? ' were sought. ' : ' were kept. ');
+  if (twoStages) pieces.push('After the full texts were read, ', ask('kept'), ' stand as kept. ');
+  const used = reasons.filter((r) => ask('excluded-for', r.code).n > 0);
+  if (used.length)
+    pieces.push(
+      'In all, ',
+      ask('excluded'),
+      ' were excluded: ',
+      ...list(used.map((r): Piece[] => [ask('excluded-for', r.code), ` for “${r.text}”`])),
+      '. ',
+    );
+  if (ask('left-held').n)
+    pieces.push(...one(ask('left-held'), 'work is', 'works are'), ' still held: a limiter could not tell, and nobody has judged yet. ');
+  if (ask('background').n)
+    pieces.push(...one(ask('background'), 'source was', 'sources were'), ' set aside as background and are outside these counts. ');
+  if (ask('open').n)
+    pieces.push('The review is not finished: ', ...one(ask('open'), 'work is', 'works are'), ' held, undecided or waiting.');
+  return pieces;
+}

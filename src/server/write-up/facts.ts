@@ -1,0 +1,106 @@
+import { type Flow, type FlowWork, flowOf, type WorkState } from '@/core/flow';
+import type { LinkType } from '@/core/merge';
+import { HELD, LEFT, STOPPED } from '@/core/sieve';
+import type { FactTables } from '@/core/write-up';
+import { WorkLink } from '@/db/schema';
+import type { Context } from '../context';
+import { type ParityView, parityView } from '../parity-view';
+import { currentReasons } from '../reasons';
+import { retrievalsOf } from '../retrievals';
+import { outcomeNow, type ReviewState } from '../review-state';
+import { databaseNames, databasesOf, UNATTRIBUTED } from '../save-database';
+
+/** Ties between works of one study. A comment, a book review or a notice of retraction is about a work, not of its study. */
+const OF_ONE_STUDY: LinkType[] = [
+  'preprint-of',
+  'update-of',
+  'protocol-of',
+  'registration-of',
+  'abstract-of',
+  'translation-of',
+  'correction-of',
+];
+
+/** For every work the smallest number of the works of its study. */
+export async function studiesOf(ctx: Context, reviewId: string): Promise<(work: number) => number> {
+  const links = await ctx.em.find(WorkLink, { reviewId, type: { $in: OF_ONE_STUDY } });
+  const parent = new Map<number, number>();
+  const root = (no: number): number => {
+    let at = no;
+    while (parent.has(at)) at = parent.get(at)!;
+    return at;
+  };
+  for (const { fromNo, toNo } of links) {
+    const [a, b] = [root(fromNo), root(toNo)];
+    if (a !== b) parent.set(Math.max(a, b), Math.min(a, b));
+  }
+  return root;
+}
+
+const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as const;
+
+/** The tables that every number of the write-up is asked of. @param parity when it is known already */
+export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView): Promise<FactTables> {
+  const { review, columns, outcomes } = state;
+  const records = await ctx.em.execute<{ no: number; work: number; tag: string | null }[]>(
+    `select m.record_no as no, m.work_no as work, d.tag from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
+     left join source_database d on d.review_id = r.review_id and d.id = r.database_id where m.review_id = ? and m.active order by m.record_no`,
+    [review.id],
+  );
+  const overridden = new Map<number, string[]>();
+  for (const o of state.overrides) overridden.set(o.work, [...(overridden.get(o.work) ?? []), ...o.limiters]);
+  const reasons = await currentReasons(ctx.em, review.id);
+  return {
+    records: records.map((r) => ({ no: r.no, database: r.tag ?? UNATTRIBUTED.tag, work: r.work })),
+    works: Array.from(columns.numbers, (no, i) => {
+      const { stops, holds } = outcomeNow(state, i);
+      const { screening, fullText } = state.staged.get(no) ?? {};
+      const said = (v: string | undefined) => (v && v !== 'undo' ? v : '');
+      return {
+        ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
+        overridden: overridden.get(no) ?? [],
+        screening: said(screening?.verdict),
+        fullText: review.twoStages ? said(fullText?.verdict) : '',
+        reason: state.states[i] === 'excluded' ? reasons(state.decisions.get(no)!.reasonCode).code : '',
+      };
+    }),
+    leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
+      r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
+    ),
+  };
+}
+
+/** The flow of a review. @throws FlowError when its boxes do not add up */
+export async function flowOfReview(ctx: Context, state: ReviewState, tables: FactTables): Promise<Flow> {
+  const { review, columns, outcomes } = state;
+  const databases = await databasesOf(ctx, review.id);
+  const counts = new Map<string, number>();
+  for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
+  const study = await studiesOf(ctx, review.id);
+  const reasons = await currentReasons(ctx.em, review.id);
+  const verdict = (v: string) => (v || null) as FlowWork['screening'];
+  const retrievals = (await retrievalsOf(ctx, review.id)).filter((r) => !r.withdrawn);
+  const native = retrievals.flatMap((r) => {
+    const names = [...new Set(r.steps.at(-1)?.limiters.map((l) => l.name) ?? [])];
+    return names.length ? [`${databaseNames(r, databases)} (${names.join(', ')})`] : [];
+  });
+  return flowOf({
+    sources: [
+      ...databases.map((d) => ({ name: d.name, kind: 'database' as const, records: counts.get(d.tag) ?? 0 })),
+      ...(counts.has(UNATTRIBUTED.tag)
+        ? [{ name: 'databases searched together that do not say which', kind: 'database' as const, records: counts.get(UNATTRIBUTED.tag)! }]
+        : []),
+    ].filter((s) => s.records > 0 || databases.some((d) => d.name === s.name)),
+    mergedAway: tables.records.length - columns.numbers.length,
+    works: tables.works.map((w, i) => ({
+      state: w.state,
+      screening: verdict(w.screening),
+      fullText: verdict(w.fullText),
+      reason: w.reason && (w.reason === 'not-retrieved' ? w.reason : reasons(w.reason).text),
+      limiter: w.state === 'stopped' ? (review.sieve[outcomes.by[i]!]?.name ?? 'a limiter') : '',
+      study: study(w.no),
+    })),
+    twoStages: review.twoStages,
+    footnote: native.length ? `Limiters set at the databases removed records before they were identified: ${native.join('; ')}.` : '',
+  });
+}

@@ -1,0 +1,129 @@
+import { AXIS_LABELS } from '@/core/classify';
+import { flowRows, type WorkState } from '@/core/flow';
+import { peopleText } from '@/core/merge';
+import { isoToDay } from '@/core/record';
+import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
+import { bitCount } from '@/core/vocabularies';
+import { FACTS, type Table } from '@/core/write-up';
+import { AXIS_NAMES, type Source, stageOf, type WriteUpData } from './data';
+
+/** The tables of a write-up, in the order in which they are read. */
+export const tablesOf = (data: WriteUpData): Table[] => [
+  flowTable(data),
+  searchLogTable(data),
+  limiterTable(data),
+  evennessTable(data),
+  sourceTable('kept', 'Sources that were kept', data.kept),
+  sourceTable('excluded', 'Sources that were excluded, with reasons', data.excluded, true),
+  axisTable(data),
+  ...(data.background.length ? [sourceTable('background', 'Sources set aside as background', data.background)] : []),
+];
+
+function flowTable({ flow, settings }: WriteUpData): Table {
+  const rows = flow
+    ? flowRows(flow, settings.flowWords).flatMap(({ phase, main, side }) =>
+        [main, side].flatMap((box) => box?.lines.map((l) => [phase, box.id, l.part ? `– ${l.text}` : l.text, l.n]) ?? []),
+      )
+    : [];
+  return { id: 'flow', title: 'Flow of sources', columns: ['phase', 'box', 'what', 'count'], rows };
+}
+
+const known = (text: string) => text.trim() || 'not said';
+/** @source the items follow PRISMA-S (Rethlefsen et al., Systematic Reviews 2021;10:39), from memory */
+function searchLogTable({ retrievals }: WriteUpData): Table {
+  return {
+    id: 'search-log',
+    title: 'Search log',
+    columns: [
+      'retrieval',
+      'databases',
+      'platform',
+      'searched on',
+      'limiters set there',
+      'reported',
+      'exported',
+      'records',
+      'rejected entries',
+      'state',
+    ], // prettier-ignore
+    rows: retrievals.map((r) => [
+      ...[r.number, r.names, known(r.platform), known(r.searchedOn), r.limiters.join('; ') || 'none'],
+      ...[r.reported, r.exported, r.parsed, r.rejected, r.withdrawn ? `withdrawn: ${r.withdrawnWhy}` : 'in use'],
+    ]),
+  };
+}
+
+const UNKNOWN = { hold: 'held', 'let-through': 'let through', stop: 'stopped' } as const;
+function limiterTable({ review, state, facts }: WriteUpData): Table {
+  return {
+    id: 'limiters',
+    title: 'Limiters, in their order',
+    columns: ['limiter', 'setting', 'why', 'evidence', 'when it cannot tell', 'on', 'stops', 'holds'],
+    rows: review.sieve.map((l) => [
+      ...[l.name, limiterWords(l, state.scheme, isoToDay(review.asOf)), l.rationale],
+      ...[l.evidence === 'stated' ? 'stated only' : 'stated and inferred', UNKNOWN[l.whenUnknown], l.on ? 'yes' : 'no'],
+      ...[FACTS['stopped-by'](facts, l.id), FACTS['held-by'](facts, l.id)],
+    ]),
+  };
+}
+
+function evennessTable({ parity }: WriteUpData): Table {
+  return {
+    id: 'evenness',
+    title: 'Limiters across databases',
+    columns: ['limiter', 'retrieval', 'state', 'closed', 'cannot tell', 'leaks', 'why', 'remedy'],
+    rows: parity.rows.flatMap((row) =>
+      row.cells.flatMap((c, i) =>
+        c ? [[row.name, parity.retrievals[i]!.names, c.state, c.closed, c.blind, c.leaks, c.why, c.remedy]] : [],
+      ),
+    ),
+  };
+}
+
+function sourceTable(id: string, title: string, sources: readonly Source[], reasons = false): Table {
+  return {
+    id,
+    title,
+    columns: [
+      ...['work', 'title', 'authors', 'date', 'journal or book', 'DOI', 'databases', ...AXIS_NAMES.map((n) => n.toLowerCase())],
+      ...(reasons ? ['reason', 'stage'] : []),
+      ...['grounds', 'page', 'decided by', 'decided on'],
+    ],
+    rows: sources.map(({ no, item, work, decision, databases, axes, reason }) => [
+      ...[no, item.title, peopleText(item.authors), work.dateWords, item.container, item.doi, databases, ...axes],
+      ...(reasons ? [reason, stageOf(decision)] : []),
+      ...[decision.grounds, decision.page, decision.person, decision.at.toISOString().slice(0, 10)],
+    ]),
+  };
+}
+
+/** How many works have a value for certain, by axis: kept, excluded, and of all that came through. */
+export function axisCounts({ state }: Pick<WriteUpData, 'state'>) {
+  const { columns, states, scheme, outcomes } = state;
+  return MASK_AXES.map((axis) => {
+    const values = axisValues(axis, scheme);
+    const count = (value: number | null, test: (i: number) => boolean) => {
+      let n = 0;
+      columns.all[axis].forEach((mask, i) => {
+        const certain = bitCount(mask) === 1 ? 31 - Math.clz32(mask) : null;
+        if (certain === value && test(i)) n++;
+      });
+      return n;
+    };
+    const is = (wanted: WorkState) => (i: number) => states[i] === wanted;
+    const row = (label: string, value: number | null) => ({
+      ...{ label, kept: count(value, is('kept')), excluded: count(value, is('excluded')) },
+      through: count(value, (i) => outcomes.fate[i] === 0),
+    });
+    const rows = [...values.map((v, at) => row(v.label, at)), row('open or disputed', null)];
+    return { axis, label: AXIS_LABELS[axis], rows: rows.filter((r) => r.kept + r.excluded + r.through > 0) };
+  });
+}
+export type AxisCounts = ReturnType<typeof axisCounts>;
+
+const axisTable = (data: WriteUpData): Table => ({
+  id: 'axes',
+  title: 'Works by classification',
+  columns: ['axis', 'value', 'kept', 'excluded', 'through the sieve'],
+  rows: axisCounts(data).flatMap((a) => a.rows.map((r) => [a.label, r.label, r.kept, r.excluded, r.through])),
+});
