@@ -22,12 +22,15 @@ export interface Cited {
  */
 export function cslItem({ id, item }: Cited): Record<string, unknown> {
   const { abstract: _a, keyword: _k, source: _s, custom: _c, note: _n, ...rest } = toCsl(item) as Record<string, unknown>;
+  // What kind of article a database calls it is not printed; what kind of thesis or report is.
+  const genre = /^(?:thesis|report|manuscript)$/.test(String(rest.type)) ? rest.genre : undefined;
   const literal = (text: unknown) => (typeof text === 'string' ? text.replaceAll('<', '‹').replaceAll('>', '›') : text);
   const names = (list: unknown) =>
     Array.isArray(list) ? list.map((n: Record<string, unknown>) => ({ ...n, ORCID: undefined })) : undefined;
   return {
     ...rest,
     id,
+    genre,
     title: literal(plainMarks(rest.title)),
     'container-title': literal(rest['container-title']),
     author: names(rest.author),

@@ -89,7 +89,7 @@ export function drawFlow(flow: Flow, words: FlowWords = {}, inks: FlowInks = PAP
     parts.push(boxOf(MAIN.x, top, MAIN.width, main.height, main, inks, false));
     if (side) {
       parts.push(boxOf(SIDE.x, top, SIDE.width, side.height, side, inks, row.side!.id === 'interim'));
-      parts.push(arrow(MAIN.x + MAIN.width, top + 24, SIDE.x, top + 24, inks));
+      if (row.side!.id !== 'interim') parts.push(arrow(MAIN.x + MAIN.width, top + 24, SIDE.x, top + 24, inks));
     }
     if (i + 1 < laid.length)
       parts.push(arrow(MAIN.x + 40, top + main.height, MAIN.x + 40, tops[i + 1]! - (breaks(rows, i) ? 20 : 0), inks));

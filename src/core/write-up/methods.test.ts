@@ -53,7 +53,7 @@ test('says what was done, with its numbers, and what was not noted', () => {
     .join('\n');
   expect(text).toContain('Database VH on 2 September 2026 (3 records) and Database QA (Lantern) on a day that was not noted (3 records)');
   expect(text).toContain('6 records were retrieved; after 1 duplicate was joined');
-  expect(text).toContain('Refereed: peer review is refereed, because the protocol asks for it; only what the databases state was taken');
+  expect(text).toContain('Refereed (peer review is refereed). Why: the protocol asks for it. Only what the databases state was taken');
   expect(text).toContain('It stopped 1 work and held 1. ');
   expect(text).toContain('2 records came through that it should have kept out');
   expect(text).toContain('1 were excluded: 1 for “Not tilers”');

@@ -88,10 +88,10 @@ function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
     `The same ${limiters.length === 1 ? 'limiter was' : 'limiters were'} applied to all records, whatever database they came from${version}. `,
   ];
   for (const l of limiters) {
-    pieces.push(`${l.name}: ${sentence(l.words)}`);
-    if (l.rationale.trim()) pieces.push(`, because ${lower(sentence(l.rationale))}`);
+    pieces.push(`${l.name} (${sentence(l.words)}). `);
+    if (l.rationale.trim()) pieces.push(`Why: ${lower(sentence(l.rationale))}. `);
     pieces.push(
-      `; ${l.evidence === 'stated' ? 'only what the databases state was taken' : 'what the databases state and what could be inferred was taken'}, and ${UNKNOWN[l.whenUnknown]}`,
+      `${l.evidence === 'stated' ? 'Only what the databases state was taken' : 'What the databases state and what could be inferred was taken'}, and ${UNKNOWN[l.whenUnknown]}`,
       l.exempt ? '; some works were exempt from it' : '',
       '. It stopped ',
       ...one(ask('stopped-by', l.id), 'work', 'works'),

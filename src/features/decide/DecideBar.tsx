@@ -44,7 +44,13 @@ export function DecideBar(props: DecideBarProps) {
         <label htmlFor="grounds" className="text-[13px] text-slate">
           Grounds, drafted from the evidence {props.edited && '· edited'}
         </label>
-        <span className="flex">
+        <span className="flex items-baseline">
+          <span className="mr-2 text-[13px] text-slate">
+            by {STAGE_WORDS[props.stage]}:{' '}
+            <span role="status" className="font-medium text-ink">
+              {STATE_WORDS[props.state] ?? 'Undecided'}
+            </span>
+          </span>
           {props.edited && (
             <Button look="quiet" className="text-[13px]" onClick={props.onRedraft}>
               Draft again
@@ -66,7 +72,7 @@ export function DecideBar(props: DecideBarProps) {
         className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-[14.5px] leading-snug"
       />
       <div className="flex flex-wrap items-center gap-x-1 text-[12.5px] text-slate">
-        {resting.length > 0 && <span>Its clauses rest on:</span>}
+        {resting.length > 0 && <span>Claims behind it:</span>}
         {resting.map((c) => (
           <button
             key={c.axis}
@@ -74,34 +80,11 @@ export function DecideBar(props: DecideBarProps) {
             className="min-h-6 px-1 text-navy underline-offset-2 hover:underline"
             onClick={() => props.onClause(c.axis as WorkAxis)}
           >
-            {AXIS_LABELS[c.axis as WorkAxis].toLowerCase()} ({c.claims.length} {c.claims.length === 1 ? 'claim' : 'claims'})
+            {AXIS_LABELS[c.axis as WorkAxis].toLowerCase()} {c.claims.length}
           </button>
         ))}
-        <span className="ml-auto flex items-center gap-2">
-          {props.stage === 'full-text' && (
-            <input
-              aria-label="Page that it rests on"
-              placeholder="page"
-              maxLength={60}
-              value={props.typed.page}
-              onChange={(e) => props.onType({ page: e.target.value })}
-              onKeyDown={leave}
-              className={`${SMALL} w-[74px]`}
-            />
-          )}
-          <input
-            ref={props.noteBox}
-            aria-label="Note for the people of the review"
-            placeholder="note, not printed"
-            maxLength={4000}
-            value={props.typed.note}
-            onChange={(e) => props.onType({ note: e.target.value })}
-            onKeyDown={leave}
-            className={`${SMALL} w-[150px]`}
-          />
-        </span>
       </div>
-      <div className="mt-1.5 flex flex-wrap items-center gap-2">
+      <div className="mt-1 flex flex-wrap items-center gap-2">
         <Button look="solid" disabled={!props.ready} onClick={() => props.onDecide('keep')} hotkey={key('A')}>
           Keep
         </Button>
@@ -117,11 +100,28 @@ export function DecideBar(props: DecideBarProps) {
         <Button look="quiet" disabled={!props.canUndo} onClick={props.onUndo} hotkey={key('U')}>
           Undo
         </Button>
-        <span className="ml-auto text-slate">
-          by {STAGE_WORDS[props.stage]}:{' '}
-          <span role="status" className="font-medium text-ink">
-            {STATE_WORDS[props.state] ?? 'Undecided'}
-          </span>
+        <span className="ml-auto flex items-center gap-2">
+          {props.stage === 'full-text' && (
+            <input
+              aria-label="Page that it rests on"
+              placeholder="page"
+              maxLength={60}
+              value={props.typed.page}
+              onChange={(e) => props.onType({ page: e.target.value })}
+              onKeyDown={leave}
+              className={`${SMALL} w-[58px]`}
+            />
+          )}
+          <input
+            ref={props.noteBox}
+            aria-label="Note for the people of the review"
+            placeholder="note, not printed"
+            maxLength={4000}
+            value={props.typed.note}
+            onChange={(e) => props.onType({ note: e.target.value })}
+            onKeyDown={leave}
+            className={`${SMALL} w-[120px]`}
+          />
         </span>
       </div>
     </div>

@@ -11,7 +11,7 @@ import { DecideNav } from './DecideNav';
 type Where = 'all' | 'to-ask' | 'asked' | 'had' | 'assessed' | 'not-had';
 const WHERE: Record<Where, string> = {
   all: 'sought',
-  'to-ask': 'not asked for, and not had',
+  'to-ask': 'not asked for',
   asked: 'asked for, not here yet',
   had: 'here, not assessed',
   assessed: 'assessed',

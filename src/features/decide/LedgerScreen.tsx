@@ -28,8 +28,8 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
     <main className="max-w-[1240px] px-5 py-3">
       <DecideNav reviewId={reviewId} current="/ledger" />
       <h1 className="mt-3 text-[22px]">Ledger</h1>
-      <form className="mt-1 flex flex-wrap items-end gap-2">
-        <Select label="What" name="kind" defaultValue={input.kind} className="w-[200px]">
+      <form className="mt-1 grid grid-cols-[150px_120px_190px_120px_136px_136px_76px_auto_1fr] items-end gap-2">
+        <Select label="What" name="kind" defaultValue={input.kind}>
           <option value="">everything</option>
           {Object.entries(kinds).map(([code, words]) => (
             <option key={code} value={code}>
@@ -37,13 +37,13 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
             </option>
           ))}
         </Select>
-        <Select label="Who" name="person" defaultValue={input.person} className="w-[150px]">
+        <Select label="Who" name="person" defaultValue={input.person}>
           <option value="">anybody</option>
           {people.map((p) => (
             <option key={p}>{p}</option>
           ))}
         </Select>
-        <Select label="Reason" name="reason" defaultValue={input.reason} className="w-[200px]">
+        <Select label="Reason" name="reason" defaultValue={input.reason}>
           <option value="">any or none</option>
           {reasons.map((r) => (
             <option key={r.code} value={r.code}>
@@ -51,7 +51,7 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
             </option>
           ))}
         </Select>
-        <Select label="Stage" name="stage" defaultValue={input.stage} className="w-[140px]">
+        <Select label="Stage" name="stage" defaultValue={input.stage}>
           <option value="">both</option>
           {STAGES.map((s) => (
             <option key={s} value={s}>
@@ -61,10 +61,10 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
         </Select>
         <TextField label="From" name="from" type="date" defaultValue={input.from} />
         <TextField label="To" name="to" type="date" defaultValue={input.to} />
-        <TextField label="Work" name="work" type="number" min={1} defaultValue={input.work || ''} className="w-[84px]" />
+        <TextField label="Work" name="work" type="number" min={1} defaultValue={input.work || ''} />
         <Button type="submit">Show</Button>
         <a
-          className="ml-auto inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked"
+          className="inline-flex justify-self-end min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked"
           href={`/api/reviews/${reviewId}/ledger?${addressOf(input)}`}
           download
         >

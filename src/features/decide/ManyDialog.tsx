@@ -45,19 +45,19 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
       gone = true;
     };
   }, [reviewId, shown]);
+  async function decideTogether() {
+    const seen = await call(reviewId, 'seen-decisions', { works: works.slice(0, MOST) });
+    if (!seen.ok) return seen;
+    return call(reviewId, 'decide-many', {
+      ...{ stage, verdict, reasonCode: verdict === 'exclude' ? reasonCode : '', grounds },
+      works: seen.seen.map(([workNo, seenSeq]) => ({ workNo, seenSeq })),
+    });
+  }
   async function decide() {
     setBusy(true);
-    const seen = await call(reviewId, 'seen-decisions', { works: works.slice(0, MOST) }).catch(() => null);
-    const answer =
-      seen?.ok &&
-      (await call(reviewId, 'decide-many', {
-        ...{ stage, verdict, reasonCode: verdict === 'exclude' ? reasonCode : '', grounds },
-        works: seen.seen.map(([workNo, seenSeq]) => ({ workNo, seenSeq })),
-      }).catch(() => null));
+    const answer = await decideTogether().catch(() => null);
     setBusy(false);
-    const refused = [seen, answer].find((a) => a && !a.ok);
-    if (!answer || !answer.ok)
-      return void toast.error(refused && !refused.ok ? refused.message : 'The server did not answer. Nothing was decided; try again.');
+    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Nothing was decided; try again.');
     const { act, left } = answer;
     onDone();
     toast(

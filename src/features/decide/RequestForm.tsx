@@ -43,18 +43,17 @@ export function RequestForm({
         void save();
       }}
     >
-      <div className="grid grid-cols-3 gap-1.5">
-        {DAYS.map(([key, label]) => (
-          <TextField
-            key={key}
-            label={label}
+      {DAYS.map(([key, label]) => (
+        <label key={key} className="grid grid-cols-[80px_1fr] items-center text-[13px] text-slate">
+          {label}
+          <input
             type="date"
-            className="px-1 text-[12px]"
+            className="h-7 rounded-[4px] border border-edge bg-surface px-2 text-ink"
             value={fields[key]}
             onChange={(e) => set({ [key]: e.target.value })}
           />
-        ))}
-      </div>
+        </label>
+      ))}
       <TextField
         label="Of whom, or where it is read"
         value={fields.source}

@@ -3,7 +3,6 @@ import { useMemo } from 'react';
 import { type Piece, paragraphText, pieceText } from '@/core/write-up';
 import type { AxisCounts } from '@/server/write-up/tables';
 import { Chart, type Inks } from '@/ui/chart';
-import { Explained } from '@/ui/explained';
 import { CopyButton } from './CopyButton';
 import { WriteUpNav } from './WriteUpNav';
 
@@ -34,9 +33,13 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
                 const key = `${m.title}${i}`;
                 if (typeof p === 'string') return <span key={key}>{p}</span>;
                 return (
-                  <Explained key={key} meaning={`Asked of the data: ${p.fact}${p.of ? ` ${p.of}` : ''}. The bundle answers it the same.`}>
-                    <b className="font-semibold">{pieceText(p)}</b>
-                  </Explained>
+                  <b
+                    key={key}
+                    className="font-semibold"
+                    title={`Asked of the data: ${p.fact}${p.of ? ` ${p.of}` : ''}. The bundle answers it the same.`}
+                  >
+                    {pieceText(p)}
+                  </b>
                 );
               })}
             </p>
@@ -68,6 +71,7 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
       </div>
       <section aria-label="Kept and excluded by classification">
         <h2 className="text-[19px]">Kept and excluded, by what they are</h2>
+        <p className="text-[13px] text-slate">Dark: kept. Pale: excluded. Works that have a value for certain.</p>
         {axes.map((a) => (
           <AxisChart key={a.axis} axis={a} />
         ))}
@@ -82,7 +86,7 @@ function AxisChart({ axis }: { axis: AxisCounts[number] }) {
     () => (inks: Inks) => ({
       animation: false,
       textStyle: { fontFamily: 'inherit', color: inks.ink },
-      grid: { left: 8, right: 34, top: 4, bottom: 4, containLabel: true },
+      grid: { left: 168, right: 16, top: 4, bottom: 4 },
       tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
       xAxis: { type: 'value', show: false },
       yAxis: {
@@ -91,7 +95,7 @@ function AxisChart({ axis }: { axis: AxisCounts[number] }) {
         data: rows.map((r) => r.label),
         axisLine: { show: false },
         axisTick: { show: false },
-        axisLabel: { color: inks.ink, fontSize: 12, width: 170, overflow: 'truncate' },
+        axisLabel: { color: inks.ink, fontSize: 12, width: 156, overflow: 'truncate' },
       },
       series: [
         { name: 'kept', type: 'bar', stack: 'all', barWidth: 13, itemStyle: { color: inks.navy }, data: rows.map((r) => r.kept) },
@@ -109,35 +113,38 @@ function AxisChart({ axis }: { axis: AxisCounts[number] }) {
   );
   if (rows.length === 0) return null;
   return (
-    <Chart
-      label={`${axis.label}: kept (dark) and excluded (pale)`}
-      height={rows.length * 24 + 12}
-      option={option}
-      fileName={`${axis.axis}-kept`}
-      table={
-        <table className="text-[13px]">
-          <thead>
-            <tr>
-              <th className="pr-6 text-left font-medium">{axis.label}</th>
-              <th className="pr-4 font-medium">kept</th>
-              <th className="pr-4 font-medium">excluded</th>
-              <th className="font-medium">through</th>
-            </tr>
-          </thead>
-          <tbody>
-            {axis.rows.map((r) => (
-              <tr key={r.label}>
-                <th scope="row" className="pr-6 text-left font-normal">
-                  {r.label}
-                </th>
-                <td className="pr-4 text-right">{r.kept}</td>
-                <td className="pr-4 text-right">{r.excluded}</td>
-                <td className="text-right">{r.through}</td>
+    <>
+      <h3 className="mt-3 text-[14px]">{axis.label}</h3>
+      <Chart
+        label={`${axis.label}: kept (dark) and excluded (pale)`}
+        height={rows.length * 24 + 12}
+        option={option}
+        fileName={`${axis.axis}-kept`}
+        table={
+          <table className="text-[13px]">
+            <thead>
+              <tr>
+                <th className="pr-6 text-left font-medium">{axis.label}</th>
+                <th className="pr-4 font-medium">kept</th>
+                <th className="pr-4 font-medium">excluded</th>
+                <th className="font-medium">through</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      }
-    />
+            </thead>
+            <tbody>
+              {axis.rows.map((r) => (
+                <tr key={r.label}>
+                  <th scope="row" className="pr-6 text-left font-normal">
+                    {r.label}
+                  </th>
+                  <td className="pr-4 text-right">{r.kept}</td>
+                  <td className="pr-4 text-right">{r.excluded}</td>
+                  <td className="text-right">{r.through}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        }
+      />
+    </>
   );
 }

@@ -38,7 +38,8 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
         <WriteUpNav reviewId={reviewId} current="/references" />
         <div className="mt-3 flex items-end gap-3">
           <h1 className="text-[22px]">
-            {count(references.length)} {references.length === 1 ? 'reference' : 'references'}
+            {count(references.length)} {references.length === 1 ? 'reference' : 'references'}{' '}
+            <span className="font-normal text-[14px] text-slate">of what is kept so far</span>
           </h1>
           <span className="ml-auto w-[230px]">
             <Select label="Style" value={style} onChange={(e) => void choose(e.target.value as CiteStyle)}>

@@ -1,6 +1,6 @@
 import { type Cited, type Lint, lintCitation } from '@/core/cite';
 import { AXIS_LABELS } from '@/core/classify';
-import { type Flow, FlowError, STAGE_WORDS } from '@/core/flow';
+import { type Flow, FlowError, reasonWords, STAGE_WORDS } from '@/core/flow';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
 import { labelsOf, maskOf } from '@/core/vocabularies';
@@ -86,7 +86,7 @@ export async function writeUpData(ctx: Context, reviewId: string): Promise<Write
         .map((d) => d.name)
         .join('; '), // prettier-ignore
       axes: MASK_AXES.map((axis) => valueWords(state, axis, work)),
-      reason: decision.verdict === 'exclude' ? reasons(decision.reasonCode).text : '',
+      reason: decision.verdict === 'exclude' ? reasonWords(decision.reasonCode, reasons(decision.reasonCode).text) : '',
     });
     if (now !== 'kept') continue;
     const found = lintCitation(item, year);
@@ -138,7 +138,7 @@ async function doneOf(
       ),
     ),
     leaks: facts.leaks.map(({ database, limiter }) => ({ database, limiter })),
-    reasons: codes.map((code) => ({ code, text: names(code).text })),
+    reasons: codes.map((code) => ({ code, text: reasonWords(code, names(code).text) })),
     people: [...new Set([...decisions.values()].filter((d) => d.verdict !== 'undo').map((d) => d.person))].sort(),
     twoStages: review.twoStages,
   };

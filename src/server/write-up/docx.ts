@@ -6,8 +6,8 @@ import { tablesOf } from './tables';
 
 /** Columns of a table as it fits a page across; the rest are in the tables for spreadsheets. */
 const PRINTED: Record<string, readonly string[]> = {
-  kept: ['title', 'authors', 'date', 'peer review', 'publication type', 'design', 'evidence level', 'grounds'],
-  excluded: ['title', 'authors', 'date', 'reason', 'stage', 'grounds'],
+  kept: ['title', 'authors', 'date', 'peer review', 'publication type', 'design', 'evidence level', 'decided by its', 'grounds'],
+  excluded: ['title', 'authors', 'date', 'reason', 'decided by its', 'grounds'],
   background: ['title', 'authors', 'date', 'grounds'],
 };
 

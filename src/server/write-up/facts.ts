@@ -1,4 +1,4 @@
-import { type Flow, type FlowWork, flowOf, type WorkState } from '@/core/flow';
+import { type Flow, type FlowWork, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { HELD, LEFT, STOPPED } from '@/core/sieve';
 import type { FactTables } from '@/core/write-up';
@@ -96,7 +96,7 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
       state: w.state,
       screening: verdict(w.screening),
       fullText: verdict(w.fullText),
-      reason: w.reason && (w.reason === 'not-retrieved' ? w.reason : reasons(w.reason).text),
+      reason: w.reason && (w.reason === NOT_RETRIEVED ? w.reason : reasonWords(w.reason, reasons(w.reason).text)),
       limiter: w.state === 'stopped' ? (review.sieve[outcomes.by[i]!]?.name ?? 'a limiter') : '',
       study: study(w.no),
     })),

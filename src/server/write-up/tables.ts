@@ -86,13 +86,13 @@ function sourceTable(id: string, title: string, sources: readonly Source[], reas
     title,
     columns: [
       ...['work', 'title', 'authors', 'date', 'journal or book', 'DOI', 'databases', ...AXIS_NAMES.map((n) => n.toLowerCase())],
-      ...(reasons ? ['reason', 'stage'] : []),
-      ...['grounds', 'page', 'decided by', 'decided on'],
+      ...(reasons ? ['reason'] : []),
+      ...['decided by its', 'grounds', 'page', 'decided by', 'decided on'],
     ],
     rows: sources.map(({ no, item, work, decision, databases, axes, reason }) => [
       ...[no, item.title, peopleText(item.authors), work.dateWords, item.container, item.doi, databases, ...axes],
-      ...(reasons ? [reason, stageOf(decision)] : []),
-      ...[decision.grounds, decision.page, decision.person, decision.at.toISOString().slice(0, 10)],
+      ...(reasons ? [reason] : []),
+      ...[stageOf(decision), decision.grounds, decision.page, decision.person, decision.at.toISOString().slice(0, 10)],
     ]),
   };
 }
