@@ -1,10 +1,11 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing]: prints figures with the machine's facts, and passes no judgement.
- * Importing, merging, reclassifying and sieving want a database: DATABASE_URL, which "npm run bench" sets.
+ * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing|deciding]: prints figures with the machine's facts, and passes no judgement.
+ * Importing, merging, reclassifying, sieving and deciding want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
 import { browsing } from './browsing';
 import { classifying, reclassifying } from './classifying';
+import { deciding } from './deciding';
 import { importing } from './importing';
 import { merging } from './merging';
 import { machine } from './print';
@@ -23,3 +24,4 @@ if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();
 if (wants('browsing')) await browsing();
+if (wants('deciding')) await deciding();

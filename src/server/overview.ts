@@ -1,12 +1,10 @@
 import { type Identity, reconcile, type WorkState } from '@/core/flow';
 import { axisValues, type Columns } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
-import { Criterion, ImportFile, Job, Retrieval } from '@/db/schema';
+import { Criterion, Job } from '@/db/schema';
 import type { Context } from './context';
-import { MAX_REJECTED_ROWS } from './import-file';
-import { retrievalsOf } from './retrievals';
+import { countedFiles } from './file-counts';
 import { type ReviewState, reviewState } from './review-state';
-import { databaseNames, databasesOf } from './save-database';
 import { versionState } from './save-sieve';
 
 /** The figures of the stage strip. */
@@ -32,29 +30,11 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const state = given ?? (await reviewState(ctx, reviewId));
   const { columns, outcomes, counts } = state;
   const works = columns.numbers.length;
-  const [{ records }] = await ctx.em.execute<[{ records: number }]>(
-    'select count(*)::int as records from active_record where review_id = ?',
-    [reviewId],
-  );
-  const [{ merged }] = await ctx.em.execute<[{ merged: number }]>(
-    'select (count(*) - count(distinct work_no))::int as merged from work_record where review_id = ? and active',
-    [reviewId],
-  );
+  const working = (await ctx.em.count(Job, { reviewId, state: { $in: ['queued', 'running'] } })) > 0;
+  const { records, merged, files } = await countedFiles(ctx, reviewId, columns, working);
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
   const { version, edited } = await versionState(ctx.em, state.review);
-  const withdrawn = await ctx.em.find(Retrieval, { reviewId, withdrawn: true });
-  const files = await ctx.em.find(ImportFile, { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } });
-  const retrievals = await retrievalsOf(ctx, reviewId);
-  const databases = await databasesOf(ctx, reviewId);
-  const [{ rejected }] = await ctx.em.execute<[{ rejected: Record<string, number> | null }]>(
-    `select json_object_agg(file_id, n) as rejected from (select file_id, count(*)::int as n from rejected_entry where review_id = ? group by file_id) t`,
-    [reviewId],
-  );
-  const inFiles = await ctx.em.execute<{ file_id: string; n: number }[]>(
-    'select file_id, count(*)::int as n from active_record where review_id = ? group by file_id',
-    [reviewId],
-  );
   const decided = counts.kept + counts.excluded + counts.background;
   return {
     records,
@@ -69,15 +49,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
     version: version?.number ?? 0,
     versionEdited: state.review.sieve.length > 0 && edited,
     identities: reconcile({
-      // Counted in the tables themselves, and held against what the import said it read.
-      files: files.map((f) => ({
-        name: f.name,
-        database: databaseNames(retrievals.find((r) => r.id === f.retrievalId)!, databases),
-        parsed: inFiles.find((n) => n.file_id === f.id)?.n ?? 0,
-        // Of millions only the first are listed; the import counted them all.
-        rejected: f.rejected > MAX_REJECTED_ROWS ? f.rejected : (rejected?.[f.id] ?? 0),
-        entries: f.parsed + f.rejected,
-      })),
+      files,
       records,
       works,
       mergedAway: merged,
@@ -85,7 +57,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
       funnel: { through: fates[0]!, held: fates[1]!, stopped: fates[2]! },
     }),
     quotas: await quotas(ctx, state),
-    working: (await ctx.em.count(Job, { reviewId, state: { $in: ['queued', 'running'] } })) > 0,
+    working,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { EvidenceScheme } from '@/core/classify';
-import { type DecisionVerdict, emptyStates, type Stage, standing, stateOf, type WorkState } from '@/core/flow';
+import { emptyStates, standing, stateOf, type WorkState } from '@/core/flow';
 import type { OutcomeThen } from '@/core/grounds';
 import { isoToDay } from '@/core/record';
 import {
@@ -18,29 +18,10 @@ import {
 import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { currentColumns, runOn } from './current-columns';
+import { type CurrentDecision, latestDecisions, type StagedDecisions } from './latest-decisions';
 import { schemeOf } from './scheme-of';
 import { standingOverrides } from './sieve-overrides';
 import { textAnswers } from './text-answers';
-
-export interface CurrentDecision {
-  stage: Stage;
-  verdict: DecisionVerdict;
-  seq: number;
-  reasonCode: string;
-  reasonText: string;
-  grounds: string;
-  page: string;
-  note: string;
-  sieveVersion: number;
-  person: string;
-  at: Date;
-}
-
-/** The latest decision on a work at each stage, taken back ones included. */
-export interface StagedDecisions {
-  screening?: CurrentDecision;
-  fullText?: CurrentDecision;
-}
 
 /** A review's sieve run on its current columns. */
 export interface SieveState {
@@ -57,7 +38,7 @@ export interface SieveState {
 /** With the decision that stands on every work, and so its state. */
 export interface ReviewState extends SieveState {
   decisions: Map<number, CurrentDecision>;
-  staged: Map<number, StagedDecisions>;
+  staged: ReadonlyMap<number, StagedDecisions>;
   /** State of the work at each index of the columns. */
   states: WorkState[];
   counts: Record<WorkState, number>;
@@ -75,7 +56,7 @@ export async function sieveState(ctx: Context, reviewId: string): Promise<SieveS
 
 export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
   const state = await sieveState(ctx, reviewId);
-  const staged = await latestDecisions(ctx, reviewId);
+  const staged = await latestDecisions(ctx.em, reviewId, state.columns);
   const decisions = new Map<number, CurrentDecision>();
   for (const [work, { screening, fullText }] of staged) {
     const stands = standing(screening, state.review.twoStages ? fullText : undefined);
@@ -103,34 +84,6 @@ export const sieveContext = async (
   answers: await textAnswers(ctx, review.id, columns, sieve),
   overrides: await standingOverrides(ctx.em, review.id),
 });
-
-type DecisionRow = Omit<CurrentDecision, 'sieveVersion' | 'reasonCode' | 'reasonText'> & {
-  work: number;
-  sieve_version: number;
-  reason_code: string;
-  reason_text: string;
-};
-
-/** The latest decisions on works; a work that was absorbed hands its decisions to the one it joined. */
-async function latestDecisions(ctx: Context, reviewId: string): Promise<Map<number, StagedDecisions>> {
-  const rows = await ctx.em.execute<DecisionRow[]>(
-    `with recursive home(no, now_no) as (
-       select no, no from work where review_id = ? and absorbed_by is null
-       union all select w.no, h.now_no from work w join home h on w.absorbed_by = h.no where w.review_id = ?)
-     select distinct on (h.now_no, d.stage) h.now_no as work, d.stage, d.verdict, d.seq, d.reason_code, d.reason_text, d.grounds, d.page, d.note,
-       d.sieve_version, d.person, d.at
-     from decision d join home h on h.no = d.work_no where d.review_id = ?
-     order by h.now_no, d.stage, (h.no = h.now_no) desc, d.seq desc`,
-    [reviewId, reviewId, reviewId],
-  );
-  const staged = new Map<number, StagedDecisions>();
-  for (const { work, reason_code, reason_text, sieve_version, at, ...row } of rows) {
-    const decision = { ...row, reasonCode: reason_code, reasonText: reason_text, sieveVersion: sieve_version, at: new Date(at) };
-    const known = staged.get(work) ?? {};
-    staged.set(work, row.stage === 'full-text' ? { ...known, fullText: decision } : { ...known, screening: decision });
-  }
-  return staged;
-}
 
 /** What each limiter says of a work, by the limiters' ids. */
 export function outcomeNow({ review, run, outcomes }: SieveState, index: number): OutcomeThen {

@@ -76,6 +76,9 @@ export async function versionState(
 
 /** Saves the working sieve as the next numbered version, if it differs from the last one. Versions never change. */
 export async function freezeSieve(ctx: Context, reviewId: string, note: string): Promise<number> {
+  // Most often nothing has changed: then there is nothing to wait for.
+  const { version: saved, edited: since } = await versionState(ctx.em, await openReview(ctx, reviewId));
+  if (saved && !since) return saved.number;
   return ctx.em.transactional(async (tx) => {
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`sieve:${reviewId}`]);
     const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });

@@ -15,6 +15,7 @@ export interface Snapshot {
 
 export const Decision = defineEntity({
   name: 'Decision',
+  indexes: [{ properties: ['reviewId', 'at'] }],
   properties: {
     reviewId: p.uuid().primary(),
     workNo: p.integer().primary(),

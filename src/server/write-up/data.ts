@@ -8,10 +8,11 @@ import { type Done, type FactTables, methodsOf, type Piece } from '@/core/write-
 import type { Review, Work, WriteUpSettings } from '@/db/schema';
 import type { Context } from '../context';
 import { exported } from '../export-works';
+import type { CurrentDecision } from '../latest-decisions';
 import { type ParityView, parityView } from '../parity-view';
 import { currentReasons } from '../reasons';
 import { retrieveView } from '../retrieve-view';
-import { type CurrentDecision, type ReviewState, reviewState } from '../review-state';
+import { type ReviewState, reviewState } from '../review-state';
 import { writeUpOf } from '../review-ways';
 import { databasesOf } from '../save-database';
 import { latestVersion } from '../save-sieve';

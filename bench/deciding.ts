@@ -1,0 +1,224 @@
+/**
+ * Deciding with twenty people, the next work painted after a key, the write-up of 5,000 decided works, and a bundle of
+ * 20,000 records out and back. Wants DATABASE_URL.
+ */
+import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { MikroORM } from '@mikro-orm/postgresql';
+import { chromium } from '@playwright/test';
+import { DEFAULT_PROFILE } from '@/core/parity';
+import { databaseUrl, ormConfig } from '@/db/config';
+import { Decision, Job } from '@/db/schema';
+import { readBundle } from '@/server/bundle/read';
+import { writeBundle } from '@/server/bundle/write';
+import type { Context } from '@/server/context';
+import { decideMany } from '@/server/decide-work';
+import { closeQueue } from '@/server/queue';
+import { startReasons } from '@/server/reasons';
+import { receiveFile } from '@/server/receive-file';
+import { createReview } from '@/server/review-settings';
+import { reviewState } from '@/server/review-state';
+import { runJob } from '@/server/run-job';
+import { saveDatabase } from '@/server/save-database';
+import { writeUpFile } from '@/server/write-up/export';
+import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
+import { freePort } from '../scripts/postgres.mjs';
+import { row, seconds } from './print';
+import { writeSeeded } from './seeded-files';
+
+const RECORDS = 20_000;
+const PEOPLE = 20;
+const EVERY_MS = 2000;
+const ROUNDS = 30;
+
+export async function deciding() {
+  ensureBuild();
+  const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
+  process.env.NARROW_SIEVE_DATA = folder;
+  const orm = await MikroORM.init(ormConfig());
+  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const port = await freePort(53400);
+  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
+  try {
+    const id = await aLargeReview(context, folder);
+    const address = `http://127.0.0.1:${port}`;
+    const { columns } = await reviewState(context(), id);
+    const numbers = Array.from(columns.numbers);
+    await twenty(context, address, id, numbers.slice(0, 1000), false);
+    await twenty(context, address, id, numbers.slice(1000, 2000), true);
+    await painted(address, id);
+    await writingUp(context, id, numbers.slice(-5000));
+    await bundling(context, id, folder);
+  } finally {
+    await stopProgram(web);
+    await closeQueue();
+    await orm.close(true);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function aLargeReview(context: () => Context, folder: string): Promise<string> {
+  const path = join(folder, 'big.ris');
+  writeSeeded(path, 'ris', RECORDS);
+  const { id } = await createReview(context(), {
+    ...{ title: 'Bench', question: 'Does light help?', kind: 'treatment-benefit', comparison: '' },
+    ...{
+      population: 'nurses, workers',
+      intervention: 'light, lamp',
+      outcome: 'sleep',
+      asOf: '2026-09-14',
+      scheme: 'ocebm-2011',
+      person: 'Bench',
+    },
+  });
+  const database = await saveDatabase(context(), id, { id: null, name: 'Vellmora', tag: 'VH', profile: DEFAULT_PROFILE });
+  if (!database.ok) throw new Error(database.message);
+  const received = await receiveFile(context(), id, { databaseId: database.id }, 'big', createReadStream(path));
+  if (!received.ok) throw new Error(received.message);
+  for (;;) {
+    const job = await context().em.findOne(Job, { reviewId: id, state: 'queued' }, { orderBy: { updatedAt: 'asc' } });
+    if (!job) break;
+    await runJob(context(), id, job.id, true);
+  }
+  await startReasons(context(), id);
+  return id;
+}
+
+const post = async (address: string, id: string, verb: string, input: object) =>
+  (await (
+    await fetch(`${address}/api/reviews/${id}/do/${verb}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(input),
+    })
+  ).json()) as { ok: boolean };
+
+/** Twenty people, a decision every two seconds each. @param asBrowser with all that a page asks for after each */
+async function twenty(context: () => Context, address: string, id: string, works: number[], asBrowser: boolean) {
+  const times: number[] = [];
+  let saved = 0;
+  const before = await context().em.count(Decision, { reviewId: id });
+  const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+  const person = async (who: number) => {
+    // They do not press their keys at one moment.
+    await wait((who * EVERY_MS) / PEOPLE);
+    for (let round = 0; round < ROUNDS; round++) {
+      const workNo = works[who * ROUNDS + round]!;
+      const began = performance.now();
+      const verdict = round % 3 ? 'exclude' : 'keep';
+      const answer = await post(address, id, 'decide', {
+        workNo,
+        verdict,
+        reasonCode: round % 3 ? 'population' : '',
+        grounds: 'Bench.',
+        seenSeq: 0,
+      });
+      times.push(performance.now() - began);
+      if (answer.ok) saved++;
+      if (asBrowser) {
+        const next = works[who * ROUNDS + round + 1] ?? works[0]!;
+        await Promise.all([
+          fetch(`${address}/api/reviews/${id}/works/${workNo}`).then((r) => r.text()),
+          fetch(`${address}/api/reviews/${id}/works/${next}`).then((r) => r.text()),
+          fetch(`${address}/api/reviews/${id}/figures`).then((r) => r.text()),
+          post(address, id, 'precedents', { workNo: next }),
+        ]);
+      }
+      await wait(Math.max(0, EVERY_MS - (performance.now() - began)));
+    }
+  };
+  const first = { workNo: works.at(-1)!, verdict: 'keep', reasonCode: '', grounds: 'First.', seenSeq: 0 };
+  await post(address, id, 'decide', first);
+  await post(address, id, 'precedents', { workNo: works[0]! });
+  const began = performance.now();
+  await Promise.all(Array.from({ length: PEOPLE }, (_, who) => person(who)));
+  const took = (performance.now() - began) / 1000;
+  const stored = (await context().em.count(Decision, { reviewId: id })) - before - 1;
+  row(
+    `saving a decision, ${PEOPLE} people, one every 2 s each, ${RECORDS.toLocaleString('en-GB')} records${asBrowser ? ', and what a page asks after it' : ''}`,
+    `${of(times)}; ${saved} saved of ${PEOPLE * ROUNDS}, ${stored} in the database, in ${took.toFixed(0)} s`,
+  );
+}
+
+const of = (list: readonly number[]) => {
+  const sorted = [...list].sort((a, b) => a - b);
+  return `p50 ${sorted[Math.floor(sorted.length / 2)]!.toFixed(0)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)]!.toFixed(0)} ms`;
+};
+
+/** From a key that decides to the frame in which the next work's title stands. */
+async function painted(address: string, id: string) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${address}/reviews/${id}/decide?show=open`);
+    await page.locator('main h1').waitFor();
+    const times = await page.evaluate(async () => {
+      const measured: number[] = [];
+      for (let i = 0; i < 60; i++) {
+        const old = document.querySelector('main h1')!.textContent;
+        const began = performance.now();
+        const done = new Promise<number>((resolve) => {
+          const seen = new MutationObserver(() => {
+            const now = document.querySelector('main h1')?.textContent;
+            if (!now || now === old) return;
+            seen.disconnect();
+            requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - began)));
+          });
+          seen.observe(document.querySelector('main')!, { subtree: true, childList: true, characterData: true });
+        });
+        document.querySelector('main')!.dispatchEvent(new KeyboardEvent('keydown', { key: 'a', bubbles: true }));
+        measured.push(await done);
+        await new Promise((r) => setTimeout(r, 1200));
+      }
+      return measured;
+    });
+    row('from a key to the next work painted', `${of(times)} of ${times.length}`);
+  } finally {
+    await browser.close();
+  }
+}
+
+async function writingUp(context: () => Context, id: string, works: number[]) {
+  const kept = Math.floor(works.length / 5);
+  for (let at = 0; at < works.length; at += 1000) {
+    const verdict = at < kept ? 'keep' : 'exclude';
+    const input = {
+      stage: 'title-abstract' as const,
+      verdict,
+      reasonCode: verdict === 'exclude' ? 'population' : '',
+      grounds: 'Bench, decided together.',
+    } as const; // prettier-ignore
+    const done = await decideMany(context(), id, { ...input, works: works.slice(at, at + 1000).map((workNo) => ({ workNo, seenSeq: 0 })) });
+    if (!done.ok) throw new Error(done.message);
+  }
+  const { counts } = await reviewState(context(), id);
+  for (const what of ['write-up.html', 'write-up.docx', 'tables.xlsx', 'write-up.html']) {
+    const from = process.hrtime.bigint();
+    const { body } = await writeUpFile(context(), id, what);
+    row(
+      `${what} of ${(counts.kept + counts.excluded).toLocaleString('en-GB')} decided works, ${counts.kept.toLocaleString('en-GB')} of them kept${what === 'write-up.html' ? ', APA' : ''}`,
+      `${seconds(from).toFixed(1)} s, ${(body.length / 1e6).toFixed(1)} MB`,
+    );
+  }
+}
+
+async function bundling(context: () => Context, id: string, folder: string) {
+  const path = join(folder, 'bundle.zip');
+  let from = process.hrtime.bigint();
+  await pipeline(await writeBundle(context(), id), createWriteStream(path));
+  row(
+    `bundle of ${RECORDS.toLocaleString('en-GB')} records`,
+    `${seconds(from).toFixed(1)} s, ${(statSync(path).size / 1e6).toFixed(0)} MB`,
+  );
+  from = process.hrtime.bigint();
+  const back = await readBundle(context(), 'bundle.zip', createReadStream(path));
+  if (!back.ok) throw new Error(back.message);
+  row('and back, as a review of its own', `${seconds(from).toFixed(1)} s`);
+  const [a, b] = [(await reviewState(context(), id)).counts, (await reviewState(context(), back.id)).counts];
+  row('the same counts', JSON.stringify(a) === JSON.stringify(b) ? 'yes' : `no: ${JSON.stringify([a, b])}`);
+}
