@@ -1,15 +1,19 @@
 import type { Context } from './context';
 
-const HOME = `with recursive home(no, now_no, since) as (
-    select no, no, null::timestamptz from work where review_id = ? and absorbed_by is null
-    union all select w.no, h.now_no, greatest(w.absorbed_at, h.since) from work w join home h on w.absorbed_by = h.no where w.review_id = ?)`;
+const homeFrom = (start: string): string =>
+  `with recursive home(no, now_no, since) as (
+     select no, no, null::timestamptz from work where review_id = ? and absorbed_by is null and ${start}
+     union all select w.no, h.now_no, greatest(w.absorbed_at, h.since) from work w join home h on w.absorbed_by = h.no where w.review_id = ?)`;
+const OF_ONE = homeFrom('no = ?');
+/** Only works that others became. */
+const OF_ALL = homeFrom('no in (select absorbed_by from work where review_id = ? and absorbed_by is not null)');
 
 /** Numbers of the works that became this one. */
 export async function absorbedBy(ctx: Context, reviewId: string, workNo: number): Promise<number[]> {
-  const rows = await ctx.em.execute<{ no: number }[]>(`${HOME} select no from home where now_no = ? and no <> now_no order by no`, [
-    reviewId,
+  const rows = await ctx.em.execute<{ no: number }[]>(`${OF_ONE} select no from home where no <> now_no order by no`, [
     reviewId,
     workNo,
+    reviewId,
   ]);
   return rows.map((r) => r.no);
 }
@@ -38,11 +42,11 @@ interface Row {
  */
 export async function decisionsToSettle(ctx: Context, reviewId: string, workNo?: number): Promise<DecisionToSettle[]> {
   const rows = await ctx.em.execute<Row[]>(
-    `${HOME} select distinct on (h.now_no, d.work_no) h.now_no, t.title, d.work_no as was, d.verdict, d.reason_text, d.person, d.at, h.since
+    `${workNo === undefined ? OF_ALL : OF_ONE} select distinct on (h.now_no, d.work_no) h.now_no, t.title, d.work_no as was, d.verdict, d.reason_text, d.person, d.at, h.since
      from home h join decision d on d.review_id = ? and d.work_no = h.no
      join work t on t.review_id = d.review_id and t.no = h.now_no
-     ${workNo === undefined ? '' : 'where h.now_no = ?'} order by h.now_no, d.work_no, d.seq desc`,
-    [reviewId, reviewId, reviewId, ...(workNo === undefined ? [] : [workNo])],
+     order by h.now_no, d.work_no, d.seq desc`,
+    [reviewId, workNo ?? reviewId, reviewId, reviewId],
   );
   const works = new Map<number, Row[]>();
   for (const row of rows) works.set(row.now_no, [...(works.get(row.now_no) ?? []), row]);

@@ -13,6 +13,7 @@ export class Migration20261126120000_decide extends Migration {
     this.addSql(
       `alter table "decision" alter column "stage" drop default, alter column "page" drop default, alter column "note" drop default;`,
     );
+    this.addSql(`create index "work_review_id_absorbed_by_index" on "work" ("review_id", "absorbed_by");`);
     this.addSql(`create index "decision_review_id_at_index" on "decision" ("review_id", "at");`);
     this.addSql(
       `alter table "review" add column "two_stages" boolean not null default false, add column "templates" jsonb null, add column "write_up" jsonb null, add column "archived_at" timestamptz null;`,
@@ -64,6 +65,7 @@ export class Migration20261126120000_decide extends Migration {
       `alter table "review" drop column "two_stages", drop column "templates", drop column "write_up", drop column "archived_at";`,
     );
     this.addSql(`drop index "decision_review_id_at_index";`);
+    this.addSql(`drop index "work_review_id_absorbed_by_index";`);
     this.addSql(`alter table "decision" drop column "stage", drop column "page", drop column "note", drop column "act";`);
   }
 }

@@ -6,6 +6,7 @@ import type { StoredAxis } from './classification';
 
 export const Work = defineEntity({
   name: 'Work',
+  indexes: [{ properties: ['reviewId', 'absorbedBy'] }],
   properties: {
     reviewId: p.uuid().primary(),
     no: p.integer().primary(),
