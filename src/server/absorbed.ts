@@ -8,16 +8,6 @@ const OF_ONE = homeFrom('no = ?');
 /** Only works that others became. */
 const OF_ALL = homeFrom('no in (select absorbed_by from work where review_id = ? and absorbed_by is not null)');
 
-/** Numbers of the works that became this one. */
-export async function absorbedBy(ctx: Context, reviewId: string, workNo: number): Promise<number[]> {
-  const rows = await ctx.em.execute<{ no: number }[]>(`${OF_ONE} select no from home where no <> now_no order by no`, [
-    reviewId,
-    workNo,
-    reviewId,
-  ]);
-  return rows.map((r) => r.no);
-}
-
 /** A work that was made of works with different decisions, which nobody has decided since. */
 export interface DecisionToSettle {
   workNo: number;

@@ -87,6 +87,7 @@ function take(into: Held, rows: readonly Row[]) {
 /** What works became other works, by the revision that the columns are of. */
 const homes = new WeakMap<Columns, Map<number, number>>();
 
+/** Where the works went that became others, at the revision of the columns. */
 async function homesOf(em: EntityManager, reviewId: string, columns: Columns): Promise<Map<number, number>> {
   const known = homes.get(columns);
   if (known) return known;
@@ -126,4 +127,10 @@ export async function latestDecisions(
       staged.set(to, { ...known, [place]: theirs });
     }
   return staged;
+}
+
+/** Numbers of the works that became this one. */
+export async function absorbedBy(em: EntityManager, reviewId: string, columns: Columns, workNo: number): Promise<number[]> {
+  const home = await homesOf(em, reviewId, columns);
+  return [...home].flatMap(([no, to]) => (to === workNo ? [no] : [])).sort((a, b) => a - b);
 }

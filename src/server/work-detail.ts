@@ -16,14 +16,14 @@ import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
 import { FullText, Work } from '@/db/schema';
-import { absorbedBy, type DecisionToSettle, decisionsToSettle } from './absorbed';
+import { type DecisionToSettle, decisionsToSettle } from './absorbed';
 import { type AttachmentLine, attachmentsOf } from './attachments';
 import { type Context, NotFound } from './context';
 import { type Family, familyOf } from './families-view';
 import { fieldEdits } from './field-edits';
 import { type FullTextLine, lineOf } from './full-text';
 import { type Judgeable, judge, judgingOf } from './judging';
-import type { CurrentDecision } from './latest-decisions';
+import { absorbedBy, type CurrentDecision } from './latest-decisions';
 import { lookAgain } from './look-again';
 import { decisionsOn, outcomeWords, type ReviewState, reviewState } from './review-state';
 import { templatesOf } from './review-ways';
@@ -164,7 +164,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const fill = (kind: TemplateKind) => fillTemplate(templates[kind], kind === 'exclude' ? { ...texts, reason: '{reason}' } : texts);
   const drafts = { keep: fill('keep'), exclude: fill('exclude'), stopped: fill('stopped'), rescued: fill('rescued') };
   const fate = state.outcomes.fate[index];
-  const history = await decisionsOn(ctx, reviewId, [workNo, ...(await absorbedBy(ctx, reviewId, workNo))]);
+  const absorbed = await absorbedBy(ctx.em, reviewId, state.columns, workNo);
+  const history = await decisionsOn(ctx, reviewId, [workNo, ...absorbed]);
   const decision = state.decisions.get(workNo) ?? null;
   return {
     no: workNo,
@@ -174,7 +175,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     shownFrom: { title: from('title'), abstract: from('abstract') },
     fields,
     family: await familyOf(ctx, reviewId, workNo),
-    unsettled: (await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null,
+    unsettled: absorbed.length ? ((await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null) : null,
     records: records.map(({ doc: _doc, database_id: _id, stable_name: _name, ...record }) => record),
     classification,
     causes,
