@@ -48,6 +48,7 @@ export async function deciding() {
     const numbers = Array.from(columns.numbers);
     await twenty(context, address, id, numbers.slice(0, 1000), false);
     await twenty(context, address, id, numbers.slice(1000, 2000), true);
+    await single(address, id, numbers.slice(2000, 2040));
     await painted(address, id);
     await writingUp(context, id, numbers.slice(-5000));
     await bundling(context, id, folder);
@@ -140,6 +141,24 @@ async function twenty(context: () => Context, address: string, id: string, works
     `saving a decision, ${PEOPLE} people, one every 2 s each, ${RECORDS.toLocaleString('en-GB')} records${asBrowser ? ', and what a page asks after it' : ''}`,
     `${of(times)}; ${saved} saved of ${PEOPLE * ROUNDS}, ${stored} in the database, in ${took.toFixed(0)} s`,
   );
+}
+
+/** What one person alone waits for each of the things that a page asks for. */
+async function single(address: string, id: string, works: readonly number[]) {
+  const asks = {
+    'a work with all that is known of it': (no: number) => fetch(`${address}/api/reviews/${id}/works/${no}`).then((r) => r.text()),
+    'the figures of the strip': () => fetch(`${address}/api/reviews/${id}/figures`).then((r) => r.text()),
+    precedents: (no: number) => post(address, id, 'precedents', { workNo: no }),
+  };
+  for (const [what, ask] of Object.entries(asks)) {
+    const times: number[] = [];
+    for (const no of works) {
+      const began = performance.now();
+      await ask(no);
+      times.push(performance.now() - began);
+    }
+    row(`asked by one alone: ${what}`, of(times));
+  }
 }
 
 const of = (list: readonly number[]) => {

@@ -26,7 +26,17 @@ const STAGES = [
   'sieve/parity?cell=0.4',
   'sieve/versions',
   'decide',
+  'decide?stage=full-text',
+  'decide/full-texts',
+  'decide/consistency',
+  'decide/reasons',
+  'decide/ledger',
+  'slip/1',
   'write-up',
+  'write-up/flow',
+  'write-up/methods',
+  'write-up/references',
+  'write-up/take',
   'checks',
 ];
 

@@ -29,15 +29,17 @@ async function press(page: Page, target: Locator, key = 'Enter') {
 async function aReviewWithWorks(page: Page, title: string): Promise<string> {
   const id = await createReview(page, title);
   await page.getByLabel('Population').fill('tilers');
-  await page.getByLabel(/^Intervention/).fill('knee pads');
+  await page.getByLabel('Intervention or exposure').fill('knee pads');
   await page.getByLabel('Outcome').fill('pain');
   await expect(page.getByText('Saved').first()).toBeVisible();
   await page.goto(`/reviews/${id}/retrieve`);
   await addDatabase(page, 'Vellmora', 'VH', true);
-  await page.getByLabel('Files exported from Vellmora').setInputFiles(fileOf('vellmora.ris', FILE));
+  await page.getByLabel('Files from Vellmora', { exact: true }).setInputFiles(fileOf('vellmora.ris', FILE));
   await expect(page.getByRole('link', { name: /^Merge 4/ })).toBeVisible({ timeout: 30_000 });
   return id;
 }
+
+test.use({ actionTimeout: 15_000 });
 
 test('from deciding to the write-up and back from its bundle, by keyboard alone', async ({ page }) => {
   test.setTimeout(150_000);

@@ -74,7 +74,13 @@ function kappaError(
   return Math.sqrt(Math.max(0, a + (1 - kappa) ** 2 * b - c)) / ((1 - chance) * Math.sqrt(n));
 }
 
-function ac1Of(p: readonly (readonly number[])[], rows: readonly number[], columns: readonly number[], observed: number, n: number): Coefficient {
+function ac1Of(
+  p: readonly (readonly number[])[],
+  rows: readonly number[],
+  columns: readonly number[],
+  observed: number,
+  n: number,
+): Coefficient {
   const q = p.length;
   const pi = rows.map((r, i) => (r + columns[i]!) / 2);
   const chance = pi.reduce((a, x) => a + x * (1 - x), 0) / (q - 1);

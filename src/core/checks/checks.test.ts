@@ -32,7 +32,11 @@ describe('the exact upper bound', () => {
     ['all found', 10, 4, 4, 10],
   ])('%s', (_, size, drawn, found, expected) => expect(upperBoundOfMarked(size, drawn, found)).toBe(expected));
   test('is the largest number that is still believable, and the next is not', () => {
-    for (const [size, drawn, found] of [[500, 60, 0], [500, 60, 2], [90, 30, 1]] as const) {
+    for (const [size, drawn, found] of [
+      [500, 60, 0],
+      [500, 60, 2],
+      [90, 30, 1],
+    ] as const) {
       const bound = upperBoundOfMarked(size, drawn, found);
       expect(hypergeometricCdf(found, size, bound, drawn)).toBeGreaterThan(0.05);
       expect(hypergeometricCdf(found, size, bound + 1, drawn)).toBeLessThanOrEqual(0.05);
@@ -43,7 +47,12 @@ describe('the exact upper bound', () => {
   test.each([30, 100, 300])('comes near the rule of three, %i drawn of very many', (n) =>
     expect(upperBoundOfMarked(1_000_000, n, 0) / 1_000_000).toBeCloseTo(1 - 0.05 ** (1 / n), 3),
   );
-  test.each([[0, 1, 0], [10, 11, 0], [10, 5, 6], [10, 0, 0]])('refuses size %p, drawn %p, found %p', (size, drawn, found) =>
+  test.each([
+    [0, 1, 0],
+    [10, 11, 0],
+    [10, 5, 6],
+    [10, 0, 0],
+  ])('refuses size %p, drawn %p, found %p', (size, drawn, found) =>
     expect(() => upperBoundOfMarked(size, drawn, found)).toThrow(RangeError),
   );
 });
@@ -65,10 +74,17 @@ describe('the sample', () => {
     const drawn = drawSample(strata, 12, seeded(7));
     expect(drawn).toEqual(drawSample(strata, 12, seeded(7)));
     expect(drawn).not.toEqual(drawSample(strata, 12, seeded(8)));
-    expect(drawn.map((d) => [d.limiter, d.size, d.works.length])).toEqual([['a', 90, 11], ['b', 3, 1]]);
+    expect(drawn.map((d) => [d.limiter, d.size, d.works.length])).toEqual([
+      ['a', 90, 11],
+      ['b', 3, 1],
+    ]);
     expect(new Set(drawn[0]!.works).size).toBe(11);
   });
-  test.each([[93, 93], [500, 93], [1, 2]])('of %i asked for, %i are drawn', (asked, got) =>
+  test.each([
+    [93, 93],
+    [500, 93],
+    [1, 2],
+  ])('of %i asked for, %i are drawn', (asked, got) =>
     expect(drawSample(strata, asked, seeded(1)).reduce((n, d) => n + d.works.length, 0)).toBe(got),
   );
   test('nothing stopped', () => expect(drawSample([], 5, seeded(1))).toEqual([]));
@@ -76,7 +92,12 @@ describe('the sample', () => {
 
 // Simulated reviews of which the truth is known. The bound holds in 95 % at least, counted over many of them: with 400
 // repetitions fewer than 92 % would come about less than once in a hundred times if it did.
-test.each([[300, 9, 60], [300, 0, 60], [120, 30, 40], [40, 1, 39]])('of %i stopped %i wrongly, %i drawn: the bound covers the truth', (size, wrong, drawn) => {
+test.each([
+  [300, 9, 60],
+  [300, 0, 60],
+  [120, 30, 40],
+  [40, 1, 39],
+])('of %i stopped %i wrongly, %i drawn: the bound covers the truth', (size, wrong, drawn) => {
   const next = seeded(size * 31 + wrong);
   const works = Array.from({ length: size }, (_, i) => i);
   let covered = 0;
@@ -92,7 +113,12 @@ test('two strata: the bound for the whole holds as often as it says', () => {
   const isWrong = (w: number) => (w < 1000 ? w < 10 : w < 1012);
   let covered = 0;
   for (let run = 0; run < 300; run++) {
-    const judged = drawSample(strata, 60, next).map((d) => ({ limiter: d.limiter, size: d.size, judged: d.works.length, wrong: d.works.filter(isWrong).length }));
+    const judged = drawSample(strata, 60, next).map((d) => ({
+      limiter: d.limiter,
+      size: d.size,
+      judged: d.works.length,
+      wrong: d.works.filter(isWrong).length,
+    }));
     if (spotResult(judged).whole.atMost! >= 22) covered++;
   }
   expect(covered / 300).toBeGreaterThanOrEqual(0.92);
@@ -114,10 +140,20 @@ test.each([0.1, 0.3, 0.5])('the interval of a share of %p covers it in about 95 
 test.each([
   ['none found', [{ limiter: 'a', size: 100, judged: 50, wrong: 0 }], 0],
   ['two of ten, of a hundred', [{ limiter: 'a', size: 100, judged: 10, wrong: 2 }], 20],
-  ['two strata, weighted', [{ limiter: 'a', size: 100, judged: 10, wrong: 1 }, { limiter: 'b', size: 30, judged: 10, wrong: 5 }], 25],
+  [
+    'two strata, weighted',
+    [
+      { limiter: 'a', size: 100, judged: 10, wrong: 1 },
+      { limiter: 'b', size: 30, judged: 10, wrong: 5 },
+    ],
+    25,
+  ],
 ])('estimate: %s', (_, strata, expected) => expect(spotResult(strata).whole.estimate).toBeCloseTo(expected, 9));
 test('what nobody judged yet has no estimate, and bounds nothing', () => {
-  const { whole, strata } = spotResult([{ limiter: 'a', size: 10, judged: 10, wrong: 0 }, { limiter: 'b', size: 7, judged: 0, wrong: 0 }]);
+  const { whole, strata } = spotResult([
+    { limiter: 'a', size: 10, judged: 10, wrong: 0 },
+    { limiter: 'b', size: 7, judged: 0, wrong: 0 },
+  ]);
   expect(whole).toMatchObject({ estimate: null, atMost: 7 });
   expect(strata[1]).toMatchObject({ rate: null, atMost: null });
   expect(spotResult([]).whole).toMatchObject({ estimate: 0, atMost: null });
@@ -144,8 +180,13 @@ describe('two sources', () => {
     ['nothing at all', 0, 0, 0, ['no-overlap']],
     ['enough in both', 60, 80, 30, []],
   ])('%s', (_, a, b, both, cautions) => expect(chapman(a, b, both).cautions).toEqual(cautions));
-  test('identical lists leave nothing to be missed', () => expect(chapman(25, 25, 25)).toMatchObject({ estimate: 25, low: 25, high: 25, found: 25 }));
-  test.each([[-1, 2, 0], [3, 4, 4], [1.5, 2, 0]])('refuses %p, %p, %p', (a, b, both) => expect(() => chapman(a, b, both)).toThrow(RangeError));
+  test('identical lists leave nothing to be missed', () =>
+    expect(chapman(25, 25, 25)).toMatchObject({ estimate: 25, low: 25, high: 25, found: 25 }));
+  test.each([
+    [-1, 2, 0],
+    [3, 4, 4],
+    [1.5, 2, 0],
+  ])('refuses %p, %p, %p', (a, b, both) => expect(() => chapman(a, b, both)).toThrow(RangeError));
   test('the interval covers the truth of simulated reviews in about 95 of 100', () => {
     const next = seeded(4711);
     let covered = 0;
@@ -167,7 +208,11 @@ describe('two sources', () => {
 test('overlap: what each has, alone and in common', () => {
   const membership = Uint32Array.of(1, 1, 3, 3, 2, 7);
   const overlap = overlapOf(membership, 3, { through: (i) => i > 0, kept: (i) => i === 5 });
-  expect(overlap.databases.map((d) => [d.all.has, d.all.alone, d.through.alone, d.kept.has])).toEqual([[5, 2, 1, 1], [4, 1, 1, 1], [1, 0, 0, 1]]);
+  expect(overlap.databases.map((d) => [d.all.has, d.all.alone, d.through.alone, d.kept.has])).toEqual([
+    [5, 2, 1, 1],
+    [4, 1, 1, 1],
+    [1, 0, 0, 1],
+  ]);
   expect(overlap.sets[0]).toEqual({ mask: 1, all: 2, through: 1, kept: 0 });
   expect(estimateOf(overlap.sets, 0, 1, 'all')).toMatchObject({ found: 6 });
   expect(overlapOf(Uint32Array.of(1, 1), 1, { through: () => true, kept: () => false }).databases[0]!.all).toEqual({ has: 2, alone: 2 });
@@ -175,7 +220,10 @@ test('overlap: what each has, alone and in common', () => {
 
 describe('agreement', () => {
   // The example that most introductions to kappa give: 20 and 15 agreed, 5 and 10 not: 0.4 (from memory).
-  const table = [[20, 5], [10, 15]];
+  const table = [
+    [20, 5],
+    [10, 15],
+  ];
   const value = (c: { value: number } | { words: string }) => ('value' in c ? c.value : Number.NaN);
   test('a worked example', () => {
     const a = agreementOf(table);
@@ -187,28 +235,55 @@ describe('agreement', () => {
   });
   // Feinstein & Cicchetti's paradox (J Clin Epidemiol 1990;43:543–549, from memory): 85 % agreed, kappa only 0.32.
   test('much agreement and a small kappa, where one answer is common', () => {
-    const a = agreementOf([[80, 10], [5, 5]]);
+    const a = agreementOf([
+      [80, 10],
+      [5, 5],
+    ]);
     expect(a.observed).toBeCloseTo(0.85, 10);
     expect(value(a.kappa)).toBeCloseTo(0.32, 2);
     expect(value(a.pabak)).toBeCloseTo(0.7, 10);
     expect(value(a.ac1)).toBeGreaterThan(0.8);
   });
   test('one who says the same of all: an answer in words, not NaN', () => {
-    const a = agreementOf([[12, 0], [0, 0]]);
+    const a = agreementOf([
+      [12, 0],
+      [0, 0],
+    ]);
     expect(a.kappa).toEqual({ words: expect.stringContaining('kappa has no value') });
     expect(value(a.ac1)).toBe(1);
-    const b = agreementOf([[9, 3], [0, 0]]);
+    const b = agreementOf([
+      [9, 3],
+      [0, 0],
+    ]);
     expect(value(b.kappa)).toBe(0);
     expect(Object.values(b).some((x) => Number.isNaN(x))).toBe(false);
   });
-  test('nothing judged twice', () => expect(agreementOf([[0, 0], [0, 0]])).toMatchObject({ observed: null, kappa: { words: expect.any(String) } }));
-  test.each([[[[1]]], [[[1, 2]]], [[[1, -1], [0, 0]]]])('refuses %j', (bad) => expect(() => agreementOf(bad)).toThrow(RangeError));
+  test('nothing judged twice', () =>
+    expect(
+      agreementOf([
+        [0, 0],
+        [0, 0],
+      ]),
+    ).toMatchObject({ observed: null, kappa: { words: expect.any(String) } }));
+  test.each([
+    [[[1]]],
+    [[[1, 2]]],
+    [
+      [
+        [1, -1],
+        [0, 0],
+      ],
+    ],
+  ])('refuses %j', (bad) => expect(() => agreementOf(bad)).toThrow(RangeError));
   test('the interval of kappa covers the truth of simulated judges in about 95 of 100', () => {
     const next = seeded(20261126);
     // Both see the same of 70 in 100 works, else each says what it likes: kappa of the process is 0.7.
     let covered = 0;
     for (let run = 0; run < 400; run++) {
-      const t = [[0, 0], [0, 0]];
+      const t = [
+        [0, 0],
+        [0, 0],
+      ];
       for (let i = 0; i < 200; i++) {
         const truth = next() < 0.5 ? 0 : 1;
         const same = next() < 0.7;

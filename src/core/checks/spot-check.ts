@@ -34,7 +34,8 @@ const CONFIDENCE = 0.95;
 export function spotResult(strata: readonly JudgedStratum[]): SpotResult {
   const single = strata.length <= 1;
   const strict = single ? CONFIDENCE : 1 - (1 - CONFIDENCE) / strata.length;
-  const bound = (s: JudgedStratum, confidence: number) => (s.judged === 0 ? null : upperBoundOfMarked(s.size, s.judged, s.wrong, confidence));
+  const bound = (s: JudgedStratum, confidence: number) =>
+    s.judged === 0 ? null : upperBoundOfMarked(s.size, s.judged, s.wrong, confidence);
   const sum = (pick: (s: JudgedStratum) => number) => strata.reduce((n, s) => n + pick(s), 0);
   const judged = sum((s) => s.judged);
   return {

@@ -61,7 +61,8 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const [queue, setDecided] = useQueue(given);
   const { numbers } = queue;
   const { stage } = input;
-  const wanted = Number(params.get('work'));
+  const [picked, setPicked] = useState<number | null>(null);
+  const wanted = picked ?? Number(params.get('work'));
   const current = wanted > 0 ? wanted : (numbers.find((no) => queue.of(no).state === 'undecided') ?? numbers[0] ?? null);
   const at = current === null ? -1 : numbers.indexOf(current);
   const [turn, setTurn] = useState(0);
@@ -74,7 +75,13 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const [marks, setMarks] = useState(true);
   const groundsBox = useRef<HTMLTextAreaElement>(null);
   const noteBox = useRef<HTMLInputElement>(null);
-  const open = (no: number) => setParams({ work: String(no) });
+  const address = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const open = (no: number) => {
+    setPicked(no);
+    // The address follows when the work is painted: to change it makes the router look over the whole page.
+    clearTimeout(address.current);
+    address.current = setTimeout(() => setParams({ work: String(no) }), 120);
+  };
   const go = (index: number) => numbers[index] !== undefined && open(numbers[index]);
   const decisions = useDecisions({
     reviewId,

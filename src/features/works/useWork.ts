@@ -3,6 +3,8 @@ import { useEffect, useState } from 'react';
 import type { WorkDetail } from '@/server/work-detail';
 
 const cache = new Map<string, Promise<WorkDetail>>();
+/** What has come of those that were asked for, to be shown without waiting for a promise. */
+const come = new WeakMap<Promise<WorkDetail>, WorkDetail>();
 
 export function fetchWork(reviewId: string, no: number, fresh = false): Promise<WorkDetail> {
   const key = `${reviewId}/${no}`;
@@ -16,7 +18,11 @@ export function fetchWork(reviewId: string, no: number, fresh = false): Promise<
         );
       return (await response.json()) as WorkDetail;
     });
-    found.catch(() => cache.delete(key));
+    const asked = found;
+    asked.then(
+      (work) => come.set(asked, work),
+      () => cache.delete(key),
+    );
     if (cache.size > 200) cache.clear();
     cache.set(key, found);
   }
@@ -31,6 +37,8 @@ export type WorkState = { state: 'loading' } | { state: 'failed'; message: strin
 /** One work's detail; `turn` looks again at what was fetched when it changes. */
 export function useWork(reviewId: string, no: number | null, turn = 0): WorkState {
   const [state, setState] = useState<WorkState>({ state: 'loading' });
+  const asked = no === null ? undefined : cache.get(`${reviewId}/${no}`);
+  const there = asked && come.get(asked);
   useEffect(() => {
     if (no === null) return;
     let gone = false;
@@ -43,5 +51,7 @@ export function useWork(reviewId: string, no: number | null, turn = 0): WorkStat
       gone = true;
     };
   }, [reviewId, no, turn]);
+  // The next work was fetched while this one was read: it is shown in the very render that asks for it.
+  if (there && !(state.state === 'ready' && state.work.no === no)) return { state: 'ready', work: there };
   return state;
 }

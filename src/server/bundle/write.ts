@@ -33,6 +33,14 @@ class BundleZip {
   readonly files: Manifest['files'] = [];
   private readonly zip = new ZipFile();
   readonly out = this.zip.outputStream as Readable;
+  private readonly gone = once(this.out, 'close').then(() => {
+    throw new Error('The reader of the bundle went away.');
+  });
+
+  constructor() {
+    // At the end it closes as it should, and nobody waits for this any more.
+    this.gone.catch(() => {});
+  }
 
   /** @param packed false for what is packed already */
   async add(name: string, pieces: AsyncIterable<Uint8Array | string> | Iterable<Uint8Array | string>, packed = true, listed = true) {
@@ -49,11 +57,7 @@ class BundleZip {
     const stream = Readable.from(measured());
     this.zip.addReadStream(stream, name, { ...OPTIONS, compressionLevel: packed ? LEVEL : 0 });
     // Whoever reads the zip sets the pace. When they go away, nothing more is read.
-    const gone = once(this.out, 'close').then(() => {
-      throw new Error('The reader of the bundle went away.');
-    });
-    await Promise.race([finished(stream), gone]);
-    gone.catch(() => {});
+    await Promise.race([finished(stream), this.gone]);
     if (listed) this.files.push({ name, bytes, sha256: hash.digest('hex') });
   }
   end() {
