@@ -106,15 +106,18 @@ async function homesOf(em: EntityManager, reviewId: string, columns: Columns): P
   return found;
 }
 
-/** The latest decisions on works; a work that was absorbed hands its decisions to the one it joined, where that has none. */
+/**
+ * The latest decisions on works; a work that was absorbed hands its decisions to the one it joined, where that has none.
+ * @returns with a version that is another when any was added
+ */
 export async function latestDecisions(
   em: EntityManager,
   reviewId: string,
   columns: Columns,
-): Promise<ReadonlyMap<number, StagedDecisions>> {
-  const { latest } = await heldOf(em, reviewId);
+): Promise<{ staged: ReadonlyMap<number, StagedDecisions>; version: number }> {
+  const { latest, count: version } = await heldOf(em, reviewId);
   const home = await homesOf(em, reviewId, columns);
-  if (![...home.keys()].some((no) => latest.has(no))) return latest;
+  if (![...home.keys()].some((no) => latest.has(no))) return { staged: latest, version };
   const staged = new Map<number, StagedDecisions>();
   for (const [no, own] of latest) if (!home.has(no)) staged.set(no, own);
   const absorbed = [...latest].filter(([no]) => home.has(no)).sort((a, b) => a[0] - b[0]);
@@ -126,7 +129,7 @@ export async function latestDecisions(
       if (!theirs || latest.get(to)?.[place] || (known[place]?.seq ?? 0) >= theirs.seq) continue;
       staged.set(to, { ...known, [place]: theirs });
     }
-  return staged;
+  return { staged, version };
 }
 
 /** Numbers of the works that became this one. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Decided, inconsistentOf, type Profile, precedentsOf, profileAt } from '@/core/grounds';
+import { type Decided, differenceOf, distanceBetween, inconsistentOf, type Near, precedentsOf, profileAt } from '@/core/grounds';
 import type { MaskAxis } from '@/core/sieve';
 import { Work, WrittenDifference } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
@@ -49,26 +49,39 @@ export async function precedents(
   const index = state.indexOf.get(workNo);
   if (index === undefined) return refuse('no-work', 'This work is not in the review any more.');
   const differences = await differencesOf(ctx, reviewId);
-  const target: Profile = profileAt(state.columns, state.run, index, differences.get(workNo)?.text);
-  const decided = decidedOf(state, differences);
-  const texts = await textIndex(ctx, reviewId, [workNo, ...decided.map((d) => d.work)]);
-  const found = precedentsOf(target, decided, (no) => texts.likeness(workNo, no));
+  const textOf = (no: number) => differences.get(no)?.text ?? '';
+  const near: Near[] = [];
+  for (const [no, { verdict }] of state.decisions) {
+    const other = state.indexOf.get(no);
+    if (no === workNo || other === undefined || (verdict !== 'keep' && verdict !== 'exclude')) continue;
+    const distance = distanceBetween(state.columns, state.run, index, other) + Number(textOf(no) !== textOf(workNo));
+    if (distance <= FURTHEST) near.push({ work: no, distance });
+  }
+  const texts = await textIndex(ctx, reviewId, [workNo, ...near.map((n) => n.work)]);
+  const found = precedentsOf(near, (works) => texts.likenessTo(workNo, works));
+  const target = profileAt(state.columns, state.run, index, textOf(workNo));
   const titles = await titlesOf(
     ctx,
     reviewId,
-    found.map((f) => f.decided.work),
+    found.map((f) => f.work),
   );
   return {
     ok: true,
     difference: target.difference,
-    precedents: found.map(({ decided: d, differs, likeness }) => ({
-      ...{ no: d.work, title: titles.get(d.work) ?? '', verdict: d.verdict, axes: differs.axes, difference: d.difference },
-      reasonText: state.decisions.get(d.work)?.reasonText ?? '',
-      limiters: differs.limiters.map((k) => state.review.sieve[k]?.name ?? 'a limiter'),
-      likeness: Math.round(likeness * 100) / 100,
-    })),
+    precedents: found.map(({ work, likeness }) => {
+      const { verdict, reasonText } = state.decisions.get(work)!;
+      const differs = differenceOf(target, profileAt(state.columns, state.run, state.indexOf.get(work)!, textOf(work)));
+      return {
+        ...{ no: work, title: titles.get(work) ?? '', verdict: verdict as 'keep' | 'exclude', reasonText, axes: differs.axes },
+        limiters: differs.limiters.map((k) => state.review.sieve[k]?.name ?? 'a limiter'),
+        difference: textOf(work),
+        likeness: Math.round(likeness * 100) / 100,
+      };
+    }),
   };
 }
+/** Works whose profiles differ in more are no precedents. */
+const FURTHEST = 2;
 
 export async function titlesOf(ctx: Context, reviewId: string, numbers: readonly number[]): Promise<Map<number, string>> {
   const works = await ctx.em.find(Work, { reviewId, no: { $in: [...numbers] } }, { fields: ['no', 'title'] });

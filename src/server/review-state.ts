@@ -50,25 +50,47 @@ export async function sieveState(ctx: Context, reviewId: string): Promise<SieveS
   const scheme = await schemeOf(ctx.em, review);
   const columns = await currentColumns(ctx.em, review);
   const context = await sieveContext(ctx, review, scheme, columns);
-  const run = runOn(columns, review.sieve, context);
-  return { review, scheme, columns, run, outcomes: outcomesOf(run), overrides: context.overrides ?? [], indexOf: rowsOf(columns) };
+  return { ...sieveOf(columns, review, context), review, scheme };
 }
 
+/** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
+const derived = new WeakMap<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>();
+
 export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
-  const state = await sieveState(ctx, reviewId);
-  const staged = await latestDecisions(ctx.em, reviewId, state.columns);
+  const review = await openReview(ctx, reviewId);
+  const scheme = await schemeOf(ctx.em, review);
+  const columns = await currentColumns(ctx.em, review);
+  const context = await sieveContext(ctx, review, scheme, columns);
+  const { staged, version } = await latestDecisions(ctx.em, reviewId, columns);
+  const key = JSON.stringify([review.sieve, review.asOf, review.twoStages, context.overrides, version]);
+  const known = derived.get(columns);
+  if (known?.key === key) return { ...known.state, review, scheme };
+  const sieved = { ...sieveOf(columns, review, context), review, scheme };
+  const state = { ...sieved, ...decidedOn(sieved, staged) };
+  derived.set(columns, { key, state });
+  return state;
+}
+
+function sieveOf(columns: Columns, review: Review, context: SieveContext): Omit<SieveState, 'review' | 'scheme'> {
+  const run = runOn(columns, review.sieve, context);
+  return { columns, run, outcomes: outcomesOf(run), overrides: context.overrides ?? [], indexOf: rowsOf(columns) };
+}
+
+function decidedOn({ columns, outcomes, review }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
+  // A copy: others go on deciding while this is read.
+  const staged = new Map(latest);
   const decisions = new Map<number, CurrentDecision>();
   for (const [work, { screening, fullText }] of staged) {
-    const stands = standing(screening, state.review.twoStages ? fullText : undefined);
+    const stands = standing(screening, review.twoStages ? fullText : undefined);
     if (stands) decisions.set(work, stands);
   }
   const counts = emptyStates();
-  const states = Array.from(state.columns.numbers, (number, i) => {
-    const now = stateOf(state.outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
+  const states = Array.from(columns.numbers, (number, i) => {
+    const now = stateOf(outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
     counts[now]++;
     return now;
   });
-  return { ...state, decisions, staged, states, counts };
+  return { decisions, staged, states, counts };
 }
 
 /** What running a sieve of a review needs beside its columns. @param sieve the working sieve, unless another is given */

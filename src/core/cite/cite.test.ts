@@ -78,6 +78,20 @@ test('two works of one author and year are told apart, and the list is in order'
   expect(found[1]!.text).toContain('(2019a)');
   expect(found[2]!.text).toContain('(2019b)');
 });
+test('works of others with the same first author and year are told apart by names, not by letters', () => {
+  const by = (id: string, second: string, year = '2023') => ({
+    id,
+    item: {
+      ...ARTICLE,
+      title: `On ${second}`,
+      authors: people(['Abara', 'Tomi'], [second, 'A.'], ['Third', 'B.']),
+      dates: { online: '', issue: year, added: '' },
+    },
+  });
+  const made = referencesIn(filesOf('apa'), [by('1', 'Berg'), by('2', 'Carr'), by('3', 'Dahl', '2020')]);
+  expect(made.map((r) => r.id)).toEqual(['1', '2', '3']);
+  for (const r of made) expect(r.text).toMatch(/\((?:2023|2020)\)/);
+});
 test('marks in a title are not obeyed, and emphasis of the style is all that is left', () => {
   const [reference] = referencesIn(filesOf('apa'), [
     { id: '1', item: { ...ARTICLE, title: 'Lux < 10 <script>alert(1)</script> & sleep' } },

@@ -49,18 +49,45 @@ const plainMarks = (title: unknown) => (typeof title === 'string' ? title.replac
 export function referencesIn(files: StyleFiles, cited: readonly Cited[], locale = 'en-GB'): Reference[] {
   if (cited.length === 0) return [];
   const items = new Map(cited.map((c) => [c.id, cslItem(c)]));
-  const engine = new CSL.Engine(
+  // Telling works apart takes most of the time, and only works of one first author and year can be taken for another.
+  const groups = alike(cited);
+  const many = groups.reduce((n, ids) => n + ids.length, 0) > cited.length / 2;
+  const plain = { ...files, style: files.style.replace(/\sdisambiguate-add-[a-z-]+="[^"]*"/g, '') };
+  const all = bibliography(engineOf(many ? files : plain, items, locale), [...items.keys()]);
+  if (many || groups.length === 0 || plain.style === files.style) return all;
+  // One engine for all groups, one after another: to make one takes longer than most of them.
+  const telling = engineOf(files, items, locale);
+  const apart = new Map<string, Reference>();
+  for (const ids of groups) for (const r of bibliography(telling, ids)) apart.set(r.id, r);
+  return all.map((r) => apart.get(r.id) ?? r);
+}
+
+const engineOf = (files: StyleFiles, items: ReadonlyMap<string, object>, locale: string) =>
+  new CSL.Engine(
     { retrieveLocale: (lang) => files.locales[lang] ?? files.locales['en-US']!, retrieveItem: (id) => items.get(String(id))! },
     files.style,
     locale,
   );
-  engine.updateItems(cited.map((c) => c.id));
+
+/** Groups of works that share first author and year, in groups of two or more. */
+function alike(cited: readonly Cited[]): string[][] {
+  const groups = new Map<string, string[]>();
+  for (const { id, item } of cited) {
+    const date = item.dates.issue || item.dates.online;
+    const key = `${(item.authors[0]?.family ?? item.title).toLowerCase()}|${/\d{4}/.exec(date)?.[0] ?? date}`;
+    groups.set(key, [...(groups.get(key) ?? []), id]);
+  }
+  return [...groups.values()].filter((ids) => ids.length > 1);
+}
+
+function bibliography(engine: InstanceType<typeof CSL.Engine>, ids: readonly string[]): Reference[] {
+  engine.updateItems(ids);
   const made = engine.makeBibliography();
   if (!made) return [];
-  const [{ entry_ids: ids }, entries] = made;
+  const [{ entry_ids: found }, entries] = made;
   return entries.map((entry, i) => {
     const html = cleaned(entry);
-    return { id: ids[i]![0]!, html, text: textOf(html) };
+    return { id: found[i]![0]!, html, text: textOf(html) };
   });
 }
 

@@ -58,7 +58,20 @@ export class TextIndex {
   }
 
   likeness(a: number, b: number): number {
-    return cosine(this.vector(a), this.vector(b));
+    return this.likenessTo(a, [b])[0]!;
+  }
+
+  /** How near each of some texts is to one, 0 (no word in common) to 1, in their order. */
+  likenessTo(a: number, keys: readonly number[]): number[] {
+    const own = new Float32Array(this.ids.size);
+    const { words, weights } = this.vector(a);
+    for (let i = 0; i < words.length; i++) own[words[i]!] = weights[i]!;
+    return keys.map((key) => {
+      const v = this.vector(key);
+      let dot = 0;
+      for (let i = 0; i < v.words.length; i++) dot += v.weights[i]! * own[v.words[i]!]!;
+      return Math.min(1, dot);
+    });
   }
 
   /**
@@ -103,17 +116,6 @@ export class TextIndex {
     this.vectors.set(key, vector);
     return vector;
   }
-}
-
-function cosine(a: Vector, b: Vector): number {
-  let [i, j, dot] = [0, 0, 0];
-  while (i < a.words.length && j < b.words.length) {
-    const d = a.words[i]! - b.words[j]!;
-    if (d === 0) dot += a.weights[i++]! * b.weights[j++]!;
-    else if (d < 0) i++;
-    else j++;
-  }
-  return Math.min(1, dot);
 }
 
 /** The root of the sum of squares over pieces: a call may not have as many arguments as there are words. */

@@ -27,22 +27,22 @@ test.each([
   ['only its capitals differ', { difference: ' ' }, { axes: [], limiters: [], written: false }],
 ])('%s', (_, rest, expected) => expect(differenceOf(profile(1), profile(2, rest))).toEqual(expected));
 
-test('precedents: the nearest profile first, then the nearest text; never the work itself', () => {
-  const all = [
-    decided(1, 'keep'),
-    decided(2, 'keep', { stops: 1 }),
-    decided(3, 'exclude'),
-    decided(4, 'keep'),
-    decided(5, 'keep', { stops: 7 }),
+test('precedents: the nearest profile first, then the nearest text; words are compared only where they can tell', () => {
+  const near = [
+    { work: 2, distance: 1 },
+    { work: 3, distance: 0 },
+    { work: 4, distance: 0 },
+    { work: 5, distance: 2 },
   ];
-  const likeness = new Map([
-    [3, 0.2],
-    [4, 0.9],
-    [2, 1],
-  ]);
-  const found = precedentsOf(profile(1), all, (w) => likeness.get(w) ?? 0);
-  expect(found.map((p) => p.decided.work)).toEqual([4, 3, 2]);
-  expect(precedentsOf(profile(1), all, () => 0, 1)).toHaveLength(1);
+  const asked: number[] = [];
+  const likeness = (works: readonly number[]) => {
+    asked.push(...works);
+    return works.map((w) => (w === 4 ? 0.9 : 0.2));
+  };
+  expect(precedentsOf(near, likeness).map((p) => p.work)).toEqual([4, 3, 2, 5]);
+  asked.length = 0;
+  expect(precedentsOf(near, likeness, 1).map((p) => p.work)).toEqual([4]);
+  expect(asked.sort()).toEqual([3, 4]);
 });
 
 test('opposite decisions on equal profiles are inconsistent until a difference is written', () => {

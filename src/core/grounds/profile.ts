@@ -42,7 +42,13 @@ export function differenceOf(a: Profile, b: Profile): ProfileDifference {
     written: a.difference.trim().toLowerCase() !== b.difference.trim().toLowerCase(),
   };
 }
-const sizeOf = (d: ProfileDifference): number => d.axes.length + d.limiters.length + (d.written ? 1 : 0);
+/** In how many things two profiles differ: told without making either of them, for the many that are far apart. */
+export function distanceBetween(columns: Columns, run: SieveRun, i: number, j: number): number {
+  let n = 0;
+  for (const axis of MASK_AXES) if (columns.all[axis][i] !== columns.all[axis][j]) n++;
+  for (let bits = (run.stops[i]! ^ run.stops[j]!) | (run.holds[i]! ^ run.holds[j]!); bits; bits &= bits - 1) n++;
+  return n;
+}
 
 /** A decided work, as a precedent. */
 export interface Decided extends Profile {
@@ -50,41 +56,35 @@ export interface Decided extends Profile {
   reasonCode: string;
 }
 
-export interface Precedent {
-  decided: Decided;
-  differs: ProfileDifference;
-  /** Likeness of the texts, 0 to 1. */
-  likeness: number;
+/** A decided work near another, and in how many things they differ. */
+export interface Near {
+  work: number;
+  distance: number;
 }
 
 /**
- * Decided works like this one: those whose profile differs least first, and of those the nearest in their words.
- * @param likeness of two works' texts, 0 to 1
- * @param furthest profiles that differ in more are left out
+ * Which of the decided works that are near in their profiles are to be shown: the nearest first, and of those that are
+ * equally near the likest in their words.
+ * @param likeness of these works' texts to the one that is looked at, 0 to 1, in their order
  */
 export function precedentsOf(
-  target: Profile,
-  decided: readonly Decided[],
-  likeness: (work: number) => number,
+  near: readonly Near[],
+  likeness: (works: readonly number[]) => readonly number[],
   most = 6,
-  furthest = 2,
-): Precedent[] {
-  const near = decided.flatMap((d) => {
-    if (d.work === target.work) return [];
-    const differs = differenceOf(target, d);
-    const size = sizeOf(differs);
-    return size <= furthest ? [{ decided: d, differs, size }] : [];
-  });
-  near.sort((a, b) => a.size - b.size);
-  // Only as many as can be shown need their words compared, with those that tie with the last of them.
-  const last = near[most - 1]?.size ?? furthest;
-  return near
-    .filter((n) => n.size <= last)
-    .map(({ decided: d, differs, size }) => ({ decided: d, differs, size, likeness: likeness(d.work) }))
-    .sort((a, b) => a.size - b.size || b.likeness - a.likeness || a.decided.work - b.decided.work)
-    .slice(0, most)
-    .map(({ size: _, ...p }) => p);
+): (Near & { likeness: number })[] {
+  const found: (Near & { likeness: number })[] = [];
+  // Ring by ring: the words of those further away are compared only while places are left.
+  for (let distance = 0; found.length < most && distance <= MOST_APART; distance++) {
+    const ring = near.filter((n) => n.distance === distance);
+    if (ring.length === 0) continue;
+    const alike = likeness(ring.map((n) => n.work));
+    const best = ring.map((_, k) => k).sort((a, b) => alike[b]! - alike[a]! || ring[a]!.work - ring[b]!.work);
+    for (const k of best.slice(0, most - found.length)) found.push({ ...ring[k]!, likeness: alike[k]! });
+  }
+  return found;
 }
+/** All axes, all limiters and a written difference. */
+const MOST_APART = MASK_AXES.length + 33;
 
 /** Works of one profile that were decided in opposite ways. */
 export interface Inconsistency {

@@ -27,27 +27,34 @@ export interface FactWork {
   reason: string;
 }
 
+/** How many of a list pass: without a list of those that do, since lists are long and questions many. */
+function how<T>(list: readonly T[], test: (one: T) => boolean): number {
+  let n = 0;
+  for (const one of list) if (test(one)) n++;
+  return n;
+}
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,
-  'records-of': (t, of) => t.records.filter((r) => r.database === of).length,
+  'records-of': (t, of) => how(t.records, (r) => r.database === of),
   works: (t) => t.works.length,
   duplicates: (t) => t.records.length - new Set(t.records.map((r) => r.work)).size,
-  through: (t) => t.works.filter((w) => w.fate === 'through').length,
-  held: (t) => t.works.filter((w) => w.fate === 'held').length,
-  stopped: (t) => t.works.filter((w) => w.fate === 'stopped').length,
-  'stopped-by': (t, of) => t.works.filter((w) => w.stops.includes(of)).length,
-  'held-by': (t, of) => t.works.filter((w) => w.holds.includes(of)).length,
-  overridden: (t) => t.works.filter((w) => w.overridden.length > 0).length,
-  screened: (t) => t.works.filter((w) => w.state !== 'background' && (w.screening === 'keep' || w.screening === 'exclude')).length,
-  'excluded-first': (t) => t.works.filter((w) => w.state !== 'background' && w.screening === 'exclude').length,
-  sought: (t) => t.works.filter((w) => w.state !== 'background' && w.screening === 'keep').length,
-  kept: (t) => t.works.filter((w) => w.state === 'kept').length,
-  excluded: (t) => t.works.filter((w) => w.state === 'excluded').length,
-  'excluded-for': (t, of) => t.works.filter((w) => w.state === 'excluded' && w.reason === of).length,
-  background: (t) => t.works.filter((w) => w.state === 'background').length,
-  open: (t) => t.works.filter((w) => ['held', 'undecided', 'waiting'].includes(w.state)).length,
-  'left-held': (t) => t.works.filter((w) => w.state === 'held').length,
+  through: (t) => how(t.works, (w) => w.fate === 'through'),
+  held: (t) => how(t.works, (w) => w.fate === 'held'),
+  stopped: (t) => how(t.works, (w) => w.fate === 'stopped'),
+  'stopped-by': (t, of) => how(t.works, (w) => w.stops.includes(of)),
+  'held-by': (t, of) => how(t.works, (w) => w.holds.includes(of)),
+  overridden: (t) => how(t.works, (w) => w.overridden.length > 0),
+  screened: (t) => how(t.works, (w) => w.state !== 'background' && (w.screening === 'keep' || w.screening === 'exclude')),
+  'excluded-first': (t) => how(t.works, (w) => w.state !== 'background' && w.screening === 'exclude'),
+  sought: (t) => how(t.works, (w) => w.state !== 'background' && w.screening === 'keep'),
+  kept: (t) => how(t.works, (w) => w.state === 'kept'),
+  excluded: (t) => how(t.works, (w) => w.state === 'excluded'),
+  'excluded-for': (t, of) => how(t.works, (w) => w.state === 'excluded' && w.reason === of),
+  background: (t) => how(t.works, (w) => w.state === 'background'),
+  open: (t) => how(t.works, (w) => ['held', 'undecided', 'waiting'].includes(w.state)),
+  'left-held': (t) => how(t.works, (w) => w.state === 'held'),
   leaks: (t, of) => t.leaks.filter((l) => of === '' || `${l.database}/${l.limiter}` === of).reduce((n, l) => n + l.records, 0),
 } as const satisfies Record<string, (t: FactTables, of: string) => number>;
 export type FactName = keyof typeof FACTS;

@@ -7,7 +7,7 @@ import type { Context } from '../context';
 import { type ParityView, parityView } from '../parity-view';
 import { currentReasons } from '../reasons';
 import { retrievalsOf } from '../retrievals';
-import { outcomeNow, type ReviewState } from '../review-state';
+import type { ReviewState } from '../review-state';
 import { databaseNames, databasesOf, UNATTRIBUTED } from '../save-database';
 
 /** Ties between works of one study. A comment, a book review or a notice of retraction is about a work, not of its study. */
@@ -50,10 +50,20 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
   const overridden = new Map<number, string[]>();
   for (const o of state.overrides) overridden.set(o.work, [...(overridden.get(o.work) ?? []), ...o.limiters]);
   const reasons = await currentReasons(ctx.em, review.id);
+  // Words of limiters recur: their names are made once.
+  const named = new Map<number, string[]>();
+  const namesIn = (word: number): string[] => {
+    let names = named.get(word);
+    if (!names) {
+      names = review.sieve.flatMap((l, k) => ((word >>> k) & 1 ? [l.id] : []));
+      named.set(word, names);
+    }
+    return names;
+  };
   return {
     records: records.map((r) => ({ no: r.no, database: r.tag ?? UNATTRIBUTED.tag, work: r.work })),
     works: Array.from(columns.numbers, (no, i) => {
-      const { stops, holds } = outcomeNow(state, i);
+      const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
       const { screening, fullText } = state.staged.get(no) ?? {};
       const said = (v: string | undefined) => (v && v !== 'undo' ? v : '');
       return {

@@ -1,8 +1,8 @@
 import { AXIS_LABELS } from '@/core/classify';
-import { flowRows, type WorkState } from '@/core/flow';
+import { flowRows } from '@/core/flow';
 import { peopleText } from '@/core/merge';
 import { isoToDay } from '@/core/record';
-import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
+import { axisValues, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { FACTS, type Table } from '@/core/write-up';
 import { AXIS_NAMES, type Source, stageOf, type WriteUpData } from './data';
@@ -102,20 +102,14 @@ export function axisCounts({ state }: Pick<WriteUpData, 'state'>) {
   const { columns, states, scheme, outcomes } = state;
   return MASK_AXES.map((axis) => {
     const values = axisValues(axis, scheme);
-    const count = (value: number | null, test: (i: number) => boolean) => {
-      let n = 0;
-      columns.all[axis].forEach((mask, i) => {
-        const certain = bitCount(mask) === 1 ? 31 - Math.clz32(mask) : null;
-        if (certain === value && test(i)) n++;
-      });
-      return n;
-    };
-    const is = (wanted: WorkState) => (i: number) => states[i] === wanted;
-    const row = (label: string, value: number | null) => ({
-      ...{ label, kept: count(value, is('kept')), excluded: count(value, is('excluded')) },
-      through: count(value, (i) => outcomes.fate[i] === 0),
+    // The last row is for works of which it is open.
+    const rows = [...values.map((v) => v.label), 'open or disputed'].map((label) => ({ label, kept: 0, excluded: 0, through: 0 }));
+    columns.all[axis].forEach((mask, i) => {
+      const row = rows[bitCount(mask) === 1 ? 31 - Math.clz32(mask) : values.length]!;
+      if (states[i] === 'kept') row.kept++;
+      else if (states[i] === 'excluded') row.excluded++;
+      if (outcomes.fate[i] === LEFT) row.through++;
     });
-    const rows = [...values.map((v, at) => row(v.label, at)), row('open or disputed', null)];
     return { axis, label: AXIS_LABELS[axis], rows: rows.filter((r) => r.kept + r.excluded + r.through > 0) };
   });
 }
