@@ -29,6 +29,8 @@ import { row, seconds } from './print';
 import { writeSeeded } from './seeded-files';
 
 const RECORDS = 20_000;
+/** Works that are decided when the review is written up. */
+const DECIDED = 5000;
 const PEOPLE = 20;
 const EVERY_MS = 2000;
 const ROUNDS = 30;
@@ -50,7 +52,8 @@ export async function deciding() {
     await twenty(context, address, id, numbers.slice(1000, 2000), true);
     await single(address, id, numbers.slice(2000, 2040));
     await painted(address, id);
-    await writingUp(context, id, numbers.slice(-5000));
+    const { counts } = await reviewState(context(), id);
+    await writingUp(context, id, numbers.slice(counts.kept + counts.excluded - DECIDED));
     await bundling(context, id, folder);
   } finally {
     await stopProgram(web);
@@ -211,16 +214,21 @@ async function painted(address: string, id: string) {
 }
 
 async function writingUp(context: () => Context, id: string, works: number[]) {
-  const kept = Math.floor(works.length / 5);
-  for (let at = 0; at < works.length; at += 1000) {
-    const verdict = at < kept ? 'keep' : 'exclude';
+  // Some are kept already: together a fifth or a little more.
+  const kept = Math.floor(works.length / 8);
+  for (const [at, end] of [
+    [0, kept],
+    [kept, kept + 1700],
+    [kept + 1700, works.length],
+  ] as const) {
+    const verdict = at === 0 ? 'keep' : 'exclude';
     const input = {
       stage: 'title-abstract' as const,
       verdict,
       reasonCode: verdict === 'exclude' ? 'population' : '',
       grounds: 'Bench, decided together.',
     } as const; // prettier-ignore
-    const done = await decideMany(context(), id, { ...input, works: works.slice(at, at + 1000).map((workNo) => ({ workNo, seenSeq: 0 })) });
+    const done = await decideMany(context(), id, { ...input, works: works.slice(at, end).map((workNo) => ({ workNo, seenSeq: 0 })) });
     if (!done.ok) throw new Error(done.message);
   }
   const { counts } = await reviewState(context(), id);

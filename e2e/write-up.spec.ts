@@ -204,4 +204,12 @@ test('two tabs, one work: the second is told; a tab that is closed at once has l
   await expect(page.getByText(/2 decided together/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(page.getByText('2 taken back.')).toBeVisible();
+  // Any list can be taken along: here the waiting ones.
+  await page.goto(`/reviews/${id}/write-up?state=waiting`);
+  await page.getByLabel('This list as').selectOption('bibtex');
+  const leaving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const list = await leaving;
+  expect(list.suggestedFilename()).toBe('knee-pads-in-two-tabs-list.bib');
+  expect(readFileSync(await list.path(), 'utf8').match(/^@/gm)).toHaveLength(2);
 });

@@ -3,7 +3,9 @@ import { once } from 'node:events';
 import { createWriteStream, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buffer } from 'node:stream/consumers';
 import { finished } from 'node:stream/promises';
+import { ZipFile } from 'yazl';
 import { DEFAULT_PROFILE, writeProfile } from '@/core/parity';
 
 const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-cli-'));
@@ -116,6 +118,37 @@ test('sieve: a line per work and the funnel last', () => {
     { work: 1, records: [{}, {}], outcome: 'held', by: 'e' },
     { funnel: { works: 1, through: 0, held: 1, stopped: 0 } },
   ]);
+});
+
+test('the sieve of a bundle is applied as a file of its own would be', async () => {
+  const limiters = [
+    {
+      id: 'e',
+      name: 'Evidence 1',
+      test: { kind: 'coded', axis: 'level', allowed: ['1'] },
+      evidence: 'stated',
+      whenUnknown: 'hold',
+      rationale: '',
+      on: true,
+    },
+  ]; // prettier-ignore
+  const zip = new ZipFile();
+  zip.addBuffer(Buffer.from('x'), 'README.txt');
+  zip.addBuffer(Buffer.from(JSON.stringify(limiters)), 'sieve.json');
+  zip.end();
+  const bundle = file('bundle.zip', '');
+  writeFileSync(bundle, await buffer(zip.outputStream));
+  const [a, b] = [bundle, file('same.json', JSON.stringify(limiters))].map((path) =>
+    cli(['sieve', '--with', path, '--as-of', '2026-09-14', TWO]),
+  );
+  expect(a!.lines).toEqual(b!.lines);
+  const empty = new ZipFile();
+  empty.end();
+  writeFileSync(bundle, Buffer.concat([Buffer.from('PK\x03\x04'), await buffer(empty.outputStream)]));
+  expect(cli(['sieve', '--with', bundle, '--as-of', '2026-09-14', TWO])).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('no bundle'),
+  });
 });
 
 test('a sieve file: a query over text, a waiver by the name of a file, and what differs from where it was written', () => {

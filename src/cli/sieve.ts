@@ -1,5 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { basename, extname } from 'node:path';
+import { text } from 'node:stream/consumers';
+import { open as openZip } from 'yauzl';
 import { classifyWork, type RecordOfWork, readyRecord } from '@/core/classify';
 import { mergeRecords, worksOf } from '@/core/merge';
 import { QueryError } from '@/core/query';
@@ -62,17 +64,36 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
 }
 
 async function sieveOf(path: string | undefined, files: readonly string[]): Promise<ReadSieve> {
-  if (!path) throw new Unusable('Name the sieve: --with sieve.json.');
-  const text = await readFile(path, 'utf8').catch((error: Error) => {
+  if (!path) throw new Unusable('Name the sieve: --with sieve.json, or the bundle of a review.');
+  const bytes = await readFile(path).catch((error: Error) => {
     throw new Unusable(`${path}: ${error.message}`);
   });
+  const written = bytes.subarray(0, 4).toString('latin1') === 'PK\x03\x04' ? await sieveInBundle(path) : bytes.toString('utf8');
   // Each file is a database, by its name without folder and ending.
   const read = readSieve(
-    text,
+    written,
     files.map((file) => ({ id: file, name: basename(file, extname(file)) })),
   );
   if (typeof read === 'string') throw new Unusable(`${path}: ${read}`);
   return read;
+}
+
+/** The working sieve of a review, as its bundle carries it. */
+function sieveInBundle(path: string): Promise<string> {
+  return new Promise((done, fail) => {
+    const unfit = () =>
+      fail(new Unusable(`${path}: this zip is no bundle of a review, or it is damaged: sieve.json cannot be read from it.`));
+    openZip(path, { lazyEntries: true }, (error, zip) => {
+      if (error || !zip) return unfit();
+      zip.on('error', unfit);
+      zip.on('end', unfit);
+      zip.on('entry', (entry) => {
+        if (entry.fileName !== 'sieve.json') return zip.readEntry();
+        zip.openReadStream(entry, (failed, stream) => (failed || !stream ? unfit() : text(stream).then(done, unfit)));
+      });
+      zip.readEntry();
+    });
+  });
 }
 
 /** Says what differs from what the sieve's outcomes rested on where it was written. */

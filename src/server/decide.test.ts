@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { Readable } from 'node:stream';
 import { Decision, ReasonChange } from '@/db/schema';
 import { aPdf } from '@/testing/a-pdf';
@@ -53,6 +54,21 @@ const decide = async (
   return decideWork(db.context(), id, { workNo, verdict, reasonCode: '', grounds: `Work ${workNo}.`, seenSeq, ...rest });
 };
 const queue = async (params: object) => (await decideQueue(db.context(), await reviewState(db.context(), id), queueInput(params))).numbers;
+
+test('a crash between two decisions: the one that was acknowledged is there, the other can be made', async () => {
+  const { id: other } = await aReview(db.context());
+  await importText(db, other, 'VH', FILE, true);
+  const { stdout, signal } = spawnSync(process.execPath, ['--import', 'tsx', 'src/testing/decide-then-die.ts', other, '1', '2'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  }); // prettier-ignore
+  expect([stdout, signal]).toEqual(['saved\n', 'SIGKILL']);
+  expect((await workDetail(db.context(), other, 1)).decision).toMatchObject({ verdict: 'keep', grounds: 'Before the crash.' });
+  // Whether the second was stored before the end or not: it is whole or not there, and nothing stands in its way.
+  const { seenSeq } = await workDetail(db.context(), other, 2);
+  const again = { workNo: 2, verdict: 'wait', reasonCode: '', grounds: 'After it.', seenSeq } as const;
+  expect(await decideWork(db.context(), other, again)).toEqual({ ok: true, seq: seenSeq + 1 });
+}, 60_000);
 
 test('reasons start from the question and the limiters; renaming and merging keep their history', async () => {
   const started = await startReasons(db.context(), id);

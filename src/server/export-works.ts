@@ -28,7 +28,9 @@ export async function* exported(
   const order = (await databasesOf(ctx, reviewId)).map((d) => d.id);
   const edits = await fieldEdits(ctx.em, reviewId);
   for (let at = 0; at < numbers.length; at += PAGE) {
-    const works = await ctx.em.fork().find(Work, { reviewId, no: { $in: numbers.slice(at, at + PAGE) } }, { orderBy: { no: 'asc' } });
+    const works = await ctx.em
+      .fork()
+      .find(Work, { reviewId, no: { $in: numbers.slice(at, at + PAGE) } }, { orderBy: { no: 'asc' }, disableIdentityMap: true });
     const items = await ctx.em.execute<{ no: number; database_id: string | null; item: BibRecord }[]>(
       'select no, database_id, item from record where review_id = ? and no = any(?::int[])',
       [reviewId, `{${works.flatMap((w) => w.records).join(',')}}`],
@@ -45,12 +47,14 @@ export async function* exported(
 }
 
 const EXPORTED: readonly WorkState[] = ['kept', 'excluded'];
+/** Works in some states, or a list of them. */
+export type Which = readonly WorkState[] | { numbers: number[] };
 
 /**
  * Works as CSV: identity, every axis with its possible values and the tier that settled it, outcome, decision,
- * reason and grounds. @param states which works; kept and excluded when not said
+ * reason and grounds. @param which works: in which states, or by their numbers; kept and excluded when not said
  */
-export async function exportCsv(ctx: Context, reviewId: string, states: readonly WorkState[] = EXPORTED): Promise<string> {
+export async function exportCsv(ctx: Context, reviewId: string, which: Which = EXPORTED): Promise<string> {
   const state = await reviewState(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const header = [
@@ -81,7 +85,7 @@ export async function exportCsv(ctx: Context, reviewId: string, states: readonly
     'sieve version',
   ]; // prettier-ignore
   const rows: (string | number | null)[][] = [header];
-  for await (const { work, index } of exported(ctx, reviewId, numbersIn(state, states), state.indexOf)) {
+  for await (const { work, index } of exported(ctx, reviewId, numbersIn(state, which), state.indexOf)) {
     const decision = state.decisions.get(work.no);
     const active = decision && decision.verdict !== 'undo' ? decision : null;
     rows.push([
@@ -119,15 +123,10 @@ function firstPublic({ from, to }: { from: Int32Array; to: Int32Array }, index: 
 }
 
 /** Works as the records of an open format, with decision, reason and grounds in its notes. */
-export async function exportRecords(
-  ctx: Context,
-  reviewId: string,
-  format: Format,
-  states: readonly WorkState[] = EXPORTED,
-): Promise<string> {
+export async function exportRecords(ctx: Context, reviewId: string, format: Format, which: Which = EXPORTED): Promise<string> {
   const state = await reviewState(ctx, reviewId);
   const records: Noted[] = [];
-  for await (const { work, item } of exported(ctx, reviewId, numbersIn(state, states), state.indexOf)) {
+  for await (const { work, item } of exported(ctx, reviewId, numbersIn(state, which), state.indexOf)) {
     const decision = state.decisions.get(work.no);
     const notes: string[] = [];
     if (decision && decision.verdict !== 'undo') {
@@ -139,5 +138,7 @@ export async function exportRecords(
   return [...writeRecords(format, records)].join('');
 }
 
-const numbersIn = (state: Awaited<ReturnType<typeof reviewState>>, states: readonly WorkState[]): number[] =>
-  Array.from(state.columns.numbers).filter((_, i) => states.includes(state.states[i]!));
+function numbersIn({ columns, states, indexOf }: Awaited<ReturnType<typeof reviewState>>, which: Which): number[] {
+  if ('numbers' in which) return which.numbers.filter((no) => indexOf.has(no)).sort((a, b) => a - b);
+  return Array.from(columns.numbers).filter((_, i) => which.includes(states[i]!));
+}

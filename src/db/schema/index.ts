@@ -1,4 +1,3 @@
-import { KnownRecord, SampleCheck, SampleVerdict } from './checks';
 import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
 import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
@@ -7,7 +6,6 @@ import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
 import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
-export * from './checks';
 export * from './classification';
 export * from './decision';
 export * from './full-text';
@@ -49,8 +47,5 @@ export const entities = [
   FullText,
   Attachment,
   AttachmentPage,
-  SampleCheck,
-  SampleVerdict,
-  KnownRecord,
   Job,
 ]; // prettier-ignore

@@ -8,6 +8,7 @@ import { cx } from '@/ui/cx';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { call } from '../shell/call';
 import { codeLabel, FLAG_WORDS } from './labels';
+import { TakeList } from './TakeList';
 import { useWorkLines } from './useWorkLines';
 
 interface WorkListProps {
@@ -76,6 +77,7 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
           className="ml-auto w-56 rounded-[4px] border border-edge bg-surface px-2 py-0.5 text-[13px]"
         />
         {find && <span className="text-[13px] text-slate">{shown.length} found</span>}
+        <TakeList reviewId={reviewId} numbers={shown} />
       </div>
       <div
         ref={scroller}

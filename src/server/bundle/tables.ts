@@ -36,9 +36,6 @@ export const BUNDLE_TABLES = {
   full_text: 'work_no',
   attachment: 'at, id',
   attachment_page: 'attachment_id, page',
-  sample_check: 'no',
-  sample_verdict: 'seq',
-  known_record: 'no',
 } as const;
 export type BundleTable = keyof typeof BUNDLE_TABLES;
 export const BUNDLE_TABLE_NAMES = Object.keys(BUNDLE_TABLES) as BundleTable[];

@@ -1,0 +1,51 @@
+'use client';
+import { useState } from 'react';
+
+const FORMATS = [
+  ['ris', 'RIS'],
+  ['bibtex', 'BibTeX'],
+  ['csl-json', 'CSL-JSON'],
+  ['nbib', 'MEDLINE tagged'],
+  ['pubmed-xml', 'PubMed XML'],
+  ['mods', 'MODS XML'],
+  ['csv', 'CSV'],
+] as const;
+
+/** Any list of works as a file for another program. */
+export function TakeList({ reviewId, numbers }: { reviewId: string; numbers: readonly number[] }) {
+  const [format, setFormat] = useState<string>('ris');
+  return (
+    <form
+      method="post"
+      action={`/api/reviews/${reviewId}/export/${format}`}
+      className="flex items-center gap-1.5 text-[13px]"
+      // Written when it is sent: lists are long, and are drawn often.
+      onSubmit={(e) => {
+        (e.currentTarget.elements.namedItem('numbers') as HTMLInputElement).value = numbers.join(',');
+      }}
+    >
+      <input type="hidden" name="numbers" />
+      <label className="flex items-center gap-1.5 text-slate">
+        This list as
+        <select
+          className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"
+          value={format}
+          onChange={(e) => setFormat(e.target.value)}
+        >
+          {FORMATS.map(([code, label]) => (
+            <option key={code} value={code}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button
+        type="submit"
+        disabled={numbers.length === 0}
+        className="min-h-6 rounded-[4px] px-1.5 font-medium text-navy underline-offset-2 hover:underline disabled:opacity-55"
+      >
+        Save
+      </button>
+    </form>
+  );
+}
