@@ -157,7 +157,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
       {current === null && given.total === 0 ? (
         <NothingYet reviewId={reviewId} second={stage === 'full-text'} />
       ) : (
-        <div className="grid h-[calc(100vh-142px)] min-h-[520px] grid-cols-[266px_1fr_330px]">
+        <div className="grid h-[calc(100vh-142px)] min-h-[520px] grid-cols-[266px_1fr_330px] grid-rows-[minmax(0,1fr)]">
           <QueueList reviewId={reviewId} queue={queue} current={current ?? 0} onPick={open} head={head} />
           <main className="flex min-w-0 flex-col border-rule border-x">
             <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-4">
