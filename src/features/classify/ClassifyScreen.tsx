@@ -23,6 +23,11 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   const { view, job, refresh } = useClassifyView(reviewId, initial);
   const { revision, scheme } = view;
   const engine = useEngine(reviewId, revision, scheme);
+  // A job that ended between the page and its columns is seen by nobody: then the columns are the newer ones.
+  const behind = engine.state === 'ready' && engine.revision > revision;
+  useEffect(() => {
+    if (behind) refresh();
+  }, [behind, refresh]);
   const [params, setParams] = useUrlState();
   const [tables, setTables] = useState<Partial<Record<CensusAxis, { whole: CensusCounts; databases: CensusCounts[] }>>>({});
   const [values, setValues] = useState<ValueCounts | null>(null);
