@@ -190,14 +190,16 @@ test('from two exported files to justified decisions', async ({ page }) => {
     await expect(page.getByText('People who lay tiles: 1 of 2 kept')).toBeVisible();
     await page.getByRole('link', { name: 'Stopped by the sieve: 3' }).click();
     await expect(page.getByRole('table', { name: /Stopped by the sieve: 3/ })).toContainText('Editorial');
-    await page.getByRole('link', { name: 'Excluded, not met: People who lay tiles: 1' }).click();
-    await expect(page.getByRole('table', { name: 'Excluded, not met: People who lay tiles: 1' })).toContainText('Gel or foam');
+    await page.getByRole('link', { name: 'Excluded: Not met: People who lay tiles: 1' }).click();
+    await expect(page.getByRole('table', { name: 'Excluded: Not met: People who lay tiles: 1' })).toContainText('Gel or foam');
+    await page.getByRole('link', { name: 'Take it with you' }).click();
+    await page.getByLabel('Works that are').selectOption('decided');
     const download = async (name: string) => {
       const started = page.waitForEvent('download');
-      await page.getByRole('link', { name }).click();
+      await page.getByRole('link', { name, exact: true }).click();
       return readFileSync((await (await started).path())!, 'utf8');
     };
-    const rows = parse(await download('Kept and excluded as CSV'), { bom: true, columns: true }) as Record<string, string>[];
+    const rows = parse(await download('CSV'), { bom: true, columns: true }) as Record<string, string>[];
     expect(rows.map((r) => [r.title, r.state])).toEqual([
       ['Knee pads for tilers: a randomised controlled trial', 'kept'],
       ['Gel or foam under the knee: a cluster randomised trial', 'excluded'],
@@ -215,7 +217,7 @@ test('from two exported files to justified decisions', async ({ page }) => {
     for (const axis of ['source type', 'publication type', 'peer review', 'design', 'evidence level'])
       expect(rows[0]![`${axis} settled by`]).toMatch(/^(?:asserted|venue|strong|weak)$/);
     expect(rows[1]).toMatchObject({ 'reason code': 'population', reason: 'People who lay tiles' });
-    const ris = await download('Kept and excluded as RIS');
+    const ris = await download('RIS');
     expect(ris.match(/^TY {2}- JOUR\r$/gm)).toHaveLength(2);
     expect(ris).toMatch(/N1 {2}- Decision: keep\r\nN1 {2}- Grounds: .*Read in full\.\r\nER {2}- /);
     await stage(page, 'Checks').click();
