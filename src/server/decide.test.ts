@@ -3,6 +3,7 @@ import { Readable } from 'node:stream';
 import { Decision, ReasonChange } from '@/db/schema';
 import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { risEntry } from '@/testing/ris-entry';
 import { attachmentsOf, attachPdf, removeAttachment, searchPdfs } from './attachments';
 import { ruleAxis } from './axis-rulings';
 import { decideQueue, pace, queueInput } from './decide-queue';
@@ -10,30 +11,18 @@ import { decideMany, decideWork, undoAct } from './decide-work';
 import { saveFullText, soughtView } from './full-text';
 import { ledger, ledgerCsv, ledgerInput } from './ledger';
 import { lookAgain } from './look-again';
+import { overview } from './overview';
 import { inconsistencies, precedents, writeDifference } from './precedents';
 import { mergeReasons, reasonsOf, reasonsView, saveReasons, startReasons } from './reasons';
 import { reviewState } from './review-state';
 import { saveTemplates } from './review-ways';
 import { workDetail } from './work-detail';
 
-const entry = (n: number, title: string, ...lines: string[]) =>
-  [
-    'TY  - JOUR',
-    `AN  - ${n}`,
-    `TI  - ${title}`,
-    `AU  - Falk, Iben${n}`,
-    'T2  - Annals of Floors',
-    'SN  - 9990-1048',
-    `SP  - ${n}1`,
-    ...lines,
-    'ER  - ',
-    '',
-  ].join('\n');
 const FILE = [
-  entry(1, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021', 'AB  - We randomised 40 tilers to mats.'),
-  entry(2, 'Kneeling mats for roofers: a randomised trial', 'PY  - 2020', 'AB  - We randomised 50 roofers to mats.'),
-  entry(3, 'Straps for floor layers: a cohort study', 'PY  - 2019', 'AB  - A cohort of 90.'),
-  entry(4, 'Gloves in glazing: a randomised trial', 'PY  - 2018', 'AB  - We randomised 30 glaziers.'),
+  risEntry(1, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021', 'AB  - We randomised 40 tilers to mats.'),
+  risEntry(2, 'Kneeling mats for roofers: a randomised trial', 'PY  - 2020', 'AB  - We randomised 50 roofers to mats.'),
+  risEntry(3, 'Straps for floor layers: a cohort study', 'PY  - 2019', 'AB  - A cohort of 90.'),
+  risEntry(4, 'Gloves in glazing: a randomised trial', 'PY  - 2018', 'AB  - We randomised 30 glaziers.'),
 ].join('\n');
 
 let db: TestDatabase;
@@ -229,4 +218,11 @@ test('the ledger has everything, by person, reason and stage; its export is safe
   const csv = await ledgerCsv(db.context(), id, ledgerInput({ kind: 'decision' }));
   expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
   expect(csv).toContain('design: ');
+});
+
+test('the sums name a file that came since, though every entry of it was rejected and no work changed', async () => {
+  const files = async () => (await overview(db.context(), id)).identities.filter((i) => i.id.startsWith('file:'));
+  expect((await files()).map((i) => i.id)).toEqual(['file:VH.txt']);
+  await importText(db, id, 'ZZ', 'TY  - JOUR\nAU  - Nobody\nER  - \n');
+  expect(await files()).toMatchObject([{ id: 'file:VH.txt' }, { id: 'file:ZZ.txt', left: 1, right: 1, holds: true }]);
 });

@@ -12,7 +12,10 @@ export interface CountedFiles {
   files: { name: string; database: string; parsed: number; rejected: number; entries: number }[];
 }
 
-/** Counts of a revision that is at rest: they are counted once, and asked for after every decision. */
+/**
+ * Counts of a revision that is at rest: they are counted once, and asked for after every decision. Every import ends in
+ * a new revision, one of which every entry was rejected too.
+ */
 const atRest = new WeakMap<Columns, CountedFiles>();
 
 /** @param working jobs are under way: then records come and go, and nothing is kept */

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { funnelOf, type Limiter, readSieve, type Sieve, sieveFileSchema } from '@/core/sieve';
 import { Retrieval, SieveOverride, TextAnswer } from '@/db/schema';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { risEntry } from '@/testing/ris-entry';
 import { previewRuling, ruleAxis, undoRuling } from './axis-rulings';
 import { decideWork } from './decide-work';
 import { listWorks } from './list-works';
@@ -14,25 +15,12 @@ import { compareVersions, versionsOf } from './sieve-versions';
 import { askText } from './text-answers';
 import { workDetail } from './work-detail';
 
-const entry = (n: number, title: string, ...lines: string[]) =>
-  [
-    'TY  - JOUR',
-    `AN  - ${n}`,
-    `TI  - ${title}`,
-    `AU  - Falk, Iben${n}`,
-    'T2  - Annals of Floors',
-    'SN  - 9990-1048',
-    `SP  - ${n}1`,
-    ...lines,
-    'ER  - ',
-    '',
-  ].join('\n');
 const VH = [
-  entry(1, 'Kneeling mats: a randomised trial', 'PY  - 2021', 'LA  - English', 'AB  - We randomised 40 tilers.'),
-  entry(2, 'Kneeling pads: a cohort study', 'PY  - 2003', 'LA  - English'),
-  entry(3, 'Rodilleras: ensayo aleatorio', 'PY  - 2022', 'LA  - Spanish'),
+  risEntry(1, 'Kneeling mats: a randomised trial', 'PY  - 2021', 'LA  - English', 'AB  - We randomised 40 tilers.'),
+  risEntry(2, 'Kneeling pads: a cohort study', 'PY  - 2003', 'LA  - English'),
+  risEntry(3, 'Rodilleras: ensayo aleatorio', 'PY  - 2022', 'LA  - Spanish'),
 ].join('\n'); // prettier-ignore
-const QA = [4, 5, 6].map((n) => entry(n, `Straps ${n} for floor layers: a survey`, `PY  - ${2000 + n}`, 'LA  - English')).join('\n');
+const QA = [4, 5, 6].map((n) => risEntry(n, `Straps ${n} for floor layers: a survey`, `PY  - ${2000 + n}`, 'LA  - English')).join('\n');
 
 const limiter = (id: string, test: Limiter['test'], rest: Partial<Limiter> = {}): Limiter => ({
   ...{ id, name: id, test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },

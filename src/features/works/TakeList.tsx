@@ -1,7 +1,8 @@
 'use client';
 import { useState } from 'react';
 
-const FORMATS = [
+/** The formats for other programs, as they are offered everywhere. */
+export const RECORD_FORMATS = [
   ['ris', 'RIS'],
   ['bibtex', 'BibTeX'],
   ['csl-json', 'CSL-JSON'],
@@ -32,7 +33,7 @@ export function TakeList({ reviewId, numbers }: { reviewId: string; numbers: rea
           value={format}
           onChange={(e) => setFormat(e.target.value)}
         >
-          {FORMATS.map(([code, label]) => (
+          {RECORD_FORMATS.map(([code, label]) => (
             <option key={code} value={code}>
               {label}
             </option>

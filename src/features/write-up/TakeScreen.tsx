@@ -7,6 +7,7 @@ import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/marks';
 import { call } from '../shell/call';
+import { RECORD_FORMATS } from '../works/TakeList';
 import { WriteUpNav } from './WriteUpNav';
 
 interface TakeScreenProps {
@@ -17,15 +18,6 @@ interface TakeScreenProps {
   sizes: { records: number; works: number; decisions: number; rulings: number; pdfs: number; versions: number };
 }
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
-const RECORDS = [
-  ['ris', 'RIS'],
-  ['bibtex', 'BibTeX'],
-  ['csl-json', 'CSL-JSON'],
-  ['nbib', 'MEDLINE tagged'],
-  ['pubmed-xml', 'PubMed XML'],
-  ['mods', 'MODS XML'],
-  ['csv', 'CSV'],
-] as const;
 
 /** Everything that can be taken out of the application, and what becomes of the review in it. */
 export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: TakeScreenProps) {
@@ -74,7 +66,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
               </select>
             </label>
             <p className="mt-2 flex flex-wrap gap-2">
-              {RECORDS.map(([code, label]) => (
+              {RECORD_FORMATS.map(([code, label]) => (
                 <a
                   key={code}
                   className={link}

@@ -7,6 +7,7 @@ import { ZipFile } from 'yazl';
 import { FACTS, type FactTables, type Piece } from '@/core/write-up';
 import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { risEntry } from '@/testing/ris-entry';
 import { attachmentsOf, attachPdf, openPdf } from '../attachments';
 import { NotFound } from '../context';
 import { decideWork } from '../decide-work';
@@ -22,29 +23,16 @@ import { readBundle } from './read';
 import { BUNDLE_TABLE_NAMES } from './tables';
 import { writeBundle } from './write';
 
-const entry = (n: number, title: string, ...lines: string[]) =>
-  [
-    'TY  - JOUR',
-    `AN  - ${n}`,
-    `TI  - ${title}`,
-    `AU  - Falk, Iben${n}`,
-    'T2  - Annals of Floors',
-    'SN  - 9990-1048',
-    `SP  - ${n}1`,
-    ...lines,
-    'ER  - ',
-    '',
-  ].join('\n');
 const FILES = {
   VH: [
-    entry(1, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021', 'AB  - We randomised 40 tilers to mats.'),
-    entry(2, '=1+1 mats for roofers: a randomised trial', 'PY  - 2020', 'AB  - We randomised 50 roofers.'),
-    entry(3, 'Retraction: straps for floor layers', 'PY  - 2019'),
+    risEntry(1, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021', 'AB  - We randomised 40 tilers to mats.'),
+    risEntry(2, '=1+1 mats for roofers: a randomised trial', 'PY  - 2020', 'AB  - We randomised 50 roofers.'),
+    risEntry(3, 'Retraction: straps for floor layers', 'PY  - 2019'),
     'TY  - JOUR\nno entry at all',
   ].join('\n'),
   QA: [
-    entry(7, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021'),
-    entry(8, 'Gloves in glazing \\ a survey\u0001', 'PY  - 2018'),
+    risEntry(7, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021'),
+    risEntry(8, 'Gloves in glazing \\ a survey\u0001', 'PY  - 2018'),
   ].join('\n'),
 };
 
