@@ -159,7 +159,10 @@ export async function seenDecisions(
 
 export const UndoAct = z.strictObject({ act: z.uuid() });
 
-/** Takes back what was decided together, where nobody decided anew since. */
+/**
+ * Takes back what was decided together, where nobody decided anew since: what had stood on a work before stands again,
+ * as a row of its own.
+ */
 export async function undoAct(ctx: Context, reviewId: string, { act }: z.infer<typeof UndoAct>): Promise<Result<{ undone: number }>> {
   const state = await sieveState(ctx, reviewId);
   return ctx.em.transactional(async (tx) => {
@@ -168,21 +171,19 @@ export async function undoAct(ctx: Context, reviewId: string, { act }: z.infer<t
     const numbers = rows.map((r) => r.workNo);
     const latest = await latestAt(tx, reviewId, numbers);
     const works = new Map((await tx.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
+    const all = await tx.find(Decision, { reviewId, workNo: { $in: numbers } }, { orderBy: { seq: 'asc' } });
     let undone = 0;
     for (const row of rows) {
       const work = works.get(row.workNo);
       if (!work || !state.indexOf.has(row.workNo) || latest.get(row.workNo)?.seq !== row.seq) continue;
-      const { stage, grounds, sieveVersion } = row;
+      const { stage, sieveVersion } = row;
+      const before = all.filter((d) => d.workNo === row.workNo && d.stage === stage && d.seq < row.seq).at(-1);
+      const stood = before && before.verdict !== 'undo' ? before : null;
       addDecision(tx, ctx, state, work, {
-        stage,
-        verdict: 'undo',
-        grounds,
-        page: '',
-        note: '',
-        seq: row.seq + 1,
-        reason: null,
-        sieveVersion,
-        act,
+        // No part of the act itself: taken back once, there is nothing of it left to take back.
+        ...{ stage, sieveVersion, act: null, seq: row.seq + 1, verdict: stood ? stood.verdict : 'undo' },
+        ...{ grounds: stood?.grounds ?? row.grounds, page: stood?.page ?? '', note: stood?.note ?? '' },
+        reason: stood?.reasonCode ? { code: stood.reasonCode, text: stood.reasonText, definition: '' } : null,
       });
       undone++;
     }

@@ -140,6 +140,17 @@ test('many at once with one reason and one text; those decided meanwhile are lef
   expect((await reviewState(db.context(), id)).counts).toMatchObject({ kept: 2, excluded: 0 });
 });
 
+test('what stood before an act stands again when it is taken back, with its reason and grounds; twice does nothing', async () => {
+  const seen = async () => (await workDetail(db.context(), id, 4)).seenSeq;
+  const together = { stage: 'title-abstract' as const, verdict: 'exclude' as const, reasonCode: 'outcome', grounds: 'Together.' };
+  const done = await decideMany(db.context(), id, { ...together, works: [{ workNo: 4, seenSeq: await seen() }] });
+  const { act } = done as { act: string };
+  expect((await workDetail(db.context(), id, 4)).state).toBe('excluded');
+  expect(await undoAct(db.context(), id, { act })).toMatchObject({ undone: 1 });
+  expect((await workDetail(db.context(), id, 4)).decision).toMatchObject({ verdict: 'keep', grounds: 'Work 4.', reasonCode: '' });
+  expect(await undoAct(db.context(), id, { act })).toMatchObject({ undone: 0 });
+});
+
 test('precedents by profile and words; opposite decisions are listed until the difference is written', async () => {
   await decide(2, 'exclude', { reasonCode: 'population' });
   const found = await precedents(db.context(), id, { workNo: 2 });

@@ -37,7 +37,11 @@ async function count(ctx: Context, reviewId: string): Promise<CountedFiles> {
     [reviewId],
   );
   const withdrawn = await ctx.em.find(Retrieval, { reviewId, withdrawn: true });
-  const files = await ctx.em.find(ImportFile, { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } });
+  const files = await ctx.em.find(
+    ImportFile,
+    { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } },
+    { orderBy: { receivedAt: 'asc', id: 'asc' } },
+  );
   const retrievals = await retrievalsOf(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const [{ rejected }] = await ctx.em.execute<[{ rejected: Record<string, number> | null }]>(
