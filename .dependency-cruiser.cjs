@@ -59,10 +59,10 @@ module.exports = {
     core('sieve', ['record', 'vocabularies', 'classify', 'merge', 'query']),
     core('parity', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('grounds', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
-    core('checks', ['record', 'vocabularies', 'venues', 'classify', 'merge', 'sieve']),
+    core('checks', ['record', 'vocabularies', 'venues', 'formats', 'classify', 'merge', 'sieve']),
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
     core('cite', ['record', 'formats']),
-    core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'flow', 'cite']),
+    core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -88,7 +88,7 @@ function take(into: Held, rows: readonly Row[]) {
 const homes = new WeakMap<Columns, Map<number, number>>();
 
 /** Where the works went that became others, at the revision of the columns. */
-async function homesOf(em: EntityManager, reviewId: string, columns: Columns): Promise<Map<number, number>> {
+export async function homesOf(em: EntityManager, reviewId: string, columns: Columns): Promise<Map<number, number>> {
   const known = homes.get(columns);
   if (known) return known;
   const rows = await em.execute<{ no: number; absorbed_by: number }[]>(

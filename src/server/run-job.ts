@@ -1,4 +1,5 @@
 import { ImportFile, Job } from '@/db/schema';
+import { knownList } from './checks/known';
 import { classifyReview } from './classify-review';
 import type { Context } from './context';
 import { importFile } from './import-file';
@@ -18,6 +19,8 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     if (job.kind === 'import-file') await importFile(ctx, reviewId, job.fileId!, progress);
     else if (job.kind === 'reclassify') await reclassifyReview(ctx, reviewId, progress);
     else await classifyReview(ctx, reviewId, progress);
+    // Works that are known to belong are looked for among what came, so that nobody waits for it later.
+    await knownList({ ...ctx, em: ctx.em.fork() }, reviewId);
     await progress.write({ state: 'done', message: '' });
   } catch (error) {
     if (error instanceof Cancelled) return await cancelled(ctx, job);

@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { RemoveAttachment, removeAttachment, SearchPdfs, searchPdfs } from './attachments';
 import { PreviewRuling, previewRuling, RuleAxis, ruleAxis, UndoRuling, undoRuling } from './axis-rulings';
+import { AddKnown, addKnown, RemoveKnown, RuleKnown, removeKnown, ruleKnown } from './checks/known';
+import { OverlapWorks, overlapWorks } from './checks/overlap';
+import { DrawSample, drawCheck, JudgeSample, judgeSample } from './checks/samples';
 import { classifyView } from './classify-view';
 import type { Context } from './context';
 import { MapTerm, mapTerm } from './database-terms';
@@ -57,6 +60,12 @@ export const VERBS = {
   'remove-attachment': verb(RemoveAttachment, removeAttachment),
   'search-pdfs': verb(SearchPdfs, searchPdfs),
   'save-write-up': verb(SaveWriteUp, saveWriteUp),
+  'draw-sample': verb(DrawSample, drawCheck),
+  'judge-sample': verb(JudgeSample, judgeSample),
+  'add-known': verb(AddKnown, addKnown),
+  'rule-known': verb(RuleKnown, ruleKnown),
+  'remove-known': verb(RemoveKnown, removeKnown),
+  'overlap-works': verb(OverlapWorks, overlapWorks),
   archive: verb(Archive, archiveReview),
   'delete-review': verb(DeleteReview, deleteReview),
   'save-sieve': verb(SieveInput, saveSieve),
@@ -104,5 +113,9 @@ export const VERBS = {
 } as const;
 
 export type Verb = keyof typeof VERBS;
-export type VerbInput<V extends Verb> = V extends 'decide' ? DecideWork : z.infer<(typeof VERBS)[V]['input']>;
+export type VerbInput<V extends Verb> = V extends 'decide'
+  ? DecideWork
+  : V extends 'judge-sample'
+    ? JudgeSample
+    : z.infer<(typeof VERBS)[V]['input']>;
 export type VerbOutput<V extends Verb> = Awaited<ReturnType<(typeof VERBS)[V]['run']>>;

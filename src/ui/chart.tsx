@@ -4,7 +4,7 @@ import { AriaComponent, GridComponent, MarkLineComponent, TooltipComponent } fro
 import { type EChartsCoreOption, init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { type ReactNode, useEffect, useRef } from 'react';
-import { Button } from './button';
+import { PictureButtons } from './picture';
 
 use([BarChart, LineChart, GridComponent, TooltipComponent, MarkLineComponent, AriaComponent, SVGRenderer]);
 
@@ -73,7 +73,6 @@ export function Chart({ label, height, option, onPick, table, fileName, children
       chart.dispose();
     };
   }, [option]);
-  const svg = () => box.current!.querySelector('svg')!;
   return (
     <figure className="m-0">
       <div ref={box} role="img" aria-label={label} style={{ height }} className={onPick && 'cursor-pointer'} />
@@ -83,48 +82,8 @@ export function Chart({ label, height, option, onPick, table, fileName, children
           <summary className="min-h-6 cursor-pointer leading-6">The figures as a table</summary>
           {table}
         </details>
-        <Button
-          look="quiet"
-          className="text-[12.5px]"
-          onClick={() => save(new Blob([svgText(svg())], { type: 'image/svg+xml' }), `${fileName}.svg`)}
-        >
-          SVG
-        </Button>
-        <Button look="quiet" className="text-[12.5px]" onClick={() => void savePng(svg(), `${fileName}.png`)}>
-          PNG
-        </Button>
+        <PictureButtons svg={() => box.current!.querySelector('svg')!} fileName={fileName} />
       </figcaption>
     </figure>
   );
-}
-
-function svgText(svg: SVGSVGElement): string {
-  const copy = svg.cloneNode(true) as SVGSVGElement;
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  return new XMLSerializer().serializeToString(copy);
-}
-
-function save(blob: Blob, name: string) {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
-
-/** Drawn at twice its size, on the colour of paper. */
-async function savePng(svg: SVGSVGElement, name: string) {
-  const { width, height } = svg.getBoundingClientRect();
-  const image = new Image();
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgText(svg))}`;
-  await image.decode();
-  const canvas = document.createElement('canvas');
-  canvas.width = width * 2;
-  canvas.height = height * 2;
-  const context = canvas.getContext('2d')!;
-  context.fillStyle = getComputedStyle(svg).getPropertyValue('--surface') || '#ffffff';
-  context.fillRect(0, 0, canvas.width, canvas.height);
-  context.scale(2, 2);
-  context.drawImage(image, 0, 0, width, height);
-  canvas.toBlob((blob) => blob && save(blob, name), 'image/png');
 }

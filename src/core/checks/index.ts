@@ -1,6 +1,10 @@
 export * from './agreement';
+export * from './known';
+export * from './known-list';
 export * from './overlap';
 export * from './proportions';
-export * from './sample';
+export { boundOfNone, drawn, drawSample, plannedSize, SAMPLE_DESIGNS, type SampleDesign, type Stratum } from './sample';
+export { seeded } from './seeded';
 export * from './spot-check';
 export { wilsonInterval } from './wilson';
+export * from './words';

@@ -38,7 +38,7 @@ export function overlapOf(membership: Uint32Array, databases: number, { through,
   return {
     sets: list,
     databases: Array.from({ length: databases }, (_, bit) => {
-      const of = (pick: 'all' | 'through' | 'kept'): Contribution => ({
+      const of = (pick: OverlapOf): Contribution => ({
         has: list.reduce((n, s) => n + ((s.mask >>> bit) & 1 ? s[pick] : 0), 0),
         alone: list.reduce((n, s) => n + (s.mask === (1 << bit) >>> 0 ? s[pick] : 0), 0),
       });
@@ -47,8 +47,26 @@ export function overlapOf(membership: Uint32Array, databases: number, { through,
   };
 }
 
+/** Which works are counted. */
+export type OverlapOf = 'all' | 'through' | 'kept';
+
+/**
+ * What would not have been found without some databases: works that no other has. Works of no named database stay.
+ * @param without bit b is set when database b was not searched
+ */
+export function lostWithout(sets: Overlap['sets'], without: number): Record<OverlapOf, number> {
+  const lost = { all: 0, through: 0, kept: 0 };
+  for (const s of sets) {
+    if (s.mask === 0 || (s.mask & ~without) !== 0) continue;
+    lost.all += s.all;
+    lost.through += s.through;
+    lost.kept += s.kept;
+  }
+  return lost;
+}
+
 /** Two databases' estimate of what neither found, from the sets. */
-export function estimateOf(sets: Overlap['sets'], a: number, b: number, pick: 'all' | 'through' | 'kept'): TwoSourceEstimate {
+export function estimateOf(sets: Overlap['sets'], a: number, b: number, pick: OverlapOf): TwoSourceEstimate {
   const count = (test: (mask: number) => boolean) => sets.reduce((n, s) => n + (test(s.mask) ? s[pick] : 0), 0);
   const has = (mask: number, bit: number) => ((mask >>> bit) & 1) === 1;
   return chapman(

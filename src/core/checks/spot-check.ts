@@ -1,13 +1,17 @@
 import { upperBoundOfMarked } from './hypergeometric';
 import { type Share, shareOf } from './proportions';
+import { confidenceOfEach, type SampleDesign } from './sample';
 
 /** What was found in the sample of one stratum. */
 export interface JudgedStratum {
   limiter: string;
   /** Works that the limiter stopped, when the sample was drawn. */
   size: number;
+  /** Those that a person could tell. */
   judged: number;
   wrong: number;
+  /** Those that a person could not tell: the bound takes them for wrongly stopped, the estimate leaves them out. */
+  unsure: number;
 }
 
 export interface StratumResult extends JudgedStratum {
@@ -19,33 +23,31 @@ export interface StratumResult extends JudgedStratum {
 
 export interface SpotResult {
   strata: StratumResult[];
-  /** Together: works wrongly stopped by the weighted estimate; at most so many, each stratum bounded more strictly. */
-  whole: { size: number; judged: number; wrong: number; estimate: number | null; atMost: number | null };
+  /** Together: works wrongly stopped by the estimate, and at most so many. Null where nothing can be said. */
+  whole: { size: number; judged: number; wrong: number; unsure: number; estimate: number | null; atMost: number | null };
 }
 
-const CONFIDENCE = 0.95;
-
 /**
- * What a spot check says. Every stratum has its own estimate and exact upper bound. The whole is the estimate weighted
- * by the sizes of the strata; its bound is the sum of bounds that hold together with 95 % confidence (Bonferroni: each
- * at 1 − 0.05 / number of strata). A stratum of which nothing was judged yet counts with all its works.
- * @source Cochran WG. Sampling Techniques, 3rd ed. 1977, chapter 5 (stratified estimate); Bonferroni's inequality
+ * What a spot check says. Every stratum has its own estimate and exact upper bound: within one, works were drawn by lot
+ * in either design. The whole of a stratified sample is the estimate weighted by the sizes of the strata, bounded by the
+ * sum of bounds that hold together with 95 % confidence (Bonferroni: each at 1 − 0.05 / number of strata); a stratum of
+ * which nothing was judged yet counts with all its works. The whole of a simple one is estimated and bounded at once.
+ * @source Cochran WG. Sampling Techniques, 3rd ed. 1977, chapters 3 and 5; Bonferroni's inequality; from memory
  */
-export function spotResult(strata: readonly JudgedStratum[]): SpotResult {
-  const single = strata.length <= 1;
-  const strict = single ? CONFIDENCE : 1 - (1 - CONFIDENCE) / strata.length;
-  const bound = (s: JudgedStratum, confidence: number) =>
-    s.judged === 0 ? null : upperBoundOfMarked(s.size, s.judged, s.wrong, confidence);
+export function spotResult(strata: readonly JudgedStratum[], design: SampleDesign = 'stratified'): SpotResult {
+  const bound = (s: Omit<JudgedStratum, 'limiter'>, confidence?: number) =>
+    s.judged + s.unsure === 0 ? null : upperBoundOfMarked(s.size, s.judged + s.unsure, s.wrong + s.unsure, confidence);
   const sum = (pick: (s: JudgedStratum) => number) => strata.reduce((n, s) => n + pick(s), 0);
-  const judged = sum((s) => s.judged);
+  const all = { size: sum((s) => s.size), judged: sum((s) => s.judged), wrong: sum((s) => s.wrong), unsure: sum((s) => s.unsure) };
+  const simple = design === 'simple';
+  const each = confidenceOfEach(strata.length);
+  const told = simple ? all.judged > 0 || all.size === 0 : strata.every((s) => s.judged > 0);
   return {
-    strata: strata.map((s) => ({ ...s, rate: shareOf(s.wrong, s.judged), atMost: bound(s, CONFIDENCE) })),
+    strata: strata.map((s) => ({ ...s, rate: shareOf(s.wrong, s.judged), atMost: bound(s) })),
     whole: {
-      size: sum((s) => s.size),
-      judged,
-      wrong: sum((s) => s.wrong),
-      estimate: strata.some((s) => s.judged === 0) ? null : sum((s) => (s.size * s.wrong) / s.judged),
-      atMost: judged === 0 ? null : sum((s) => bound(s, strict) ?? s.size),
+      ...all,
+      estimate: !told ? null : simple ? (all.size * all.wrong) / Math.max(1, all.judged) : sum((s) => (s.size * s.wrong) / s.judged),
+      atMost: all.judged + all.unsure === 0 ? null : simple ? bound(all) : sum((s) => bound(s, each) ?? s.size),
     },
   };
 }

@@ -5,8 +5,9 @@ import { type Columns, decodeColumns, type MaskAxis } from './columns';
 import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
 import { type Fill, type Funnel, funnelOf, worksBehind } from './funnel';
 import { answersNeeded, axisValues, type Override, type Sieve, type SieveContext } from './limiter';
+import { lostAt } from './lost-at';
 import { type Quota, quotaOf } from './quota';
-import { fateOfWords, type SieveRun, SieveRunner } from './runner';
+import { fateOfWords, rowOf, type SieveRun, SieveRunner } from './runner';
 import { type Advice, advice, ladder, type Outcome, type Rung, recencyCurve, type Scope, scopes } from './what-if';
 
 /** What a browser asks of the sieve: the columns are handed in once, then every question is answered from them. */
@@ -29,6 +30,8 @@ export interface SieveEngine {
   leaving(limiter: number, days: number, works: readonly number[]): Leaving[];
   /** Numbers of the works that are held, by the limiters that hold them, as indexes into the sieve. */
   held(): { work: number; limiters: number[] }[];
+  /** Which of these works, by their numbers, each limiter of the last run stops first. */
+  lost(works: readonly number[]): number[][];
   /** Values of a facet that occur, with how many works certainly have each. */
   facet(facet: Facet): { value: string; works: number }[];
   /** How many works that are through carry each flag. */
@@ -98,6 +101,11 @@ export function createSieveEngine(): SieveEngine {
       }
       return found;
     },
+    lost: (works) =>
+      lostAt(
+        ran(),
+        works.flatMap((no) => rowOf(loaded(), no) ?? []),
+      ).map((rows) => rows.map((i) => loaded().numbers[i]!)),
     quota: (axis, allowed) => quotaOf(ran(), axis, maskOf(axisValues(axis, scheme!), allowed)),
     facet(facet) {
       const { values, all: masks } = loaded().facets[facet];

@@ -1,3 +1,4 @@
+import { type SampleDesign, spotResult } from '@/core/checks';
 import type { WorkState } from '@/core/flow';
 
 /**
@@ -10,6 +11,16 @@ export interface FactTables {
   works: readonly FactWork[];
   /** Records that a limiter set at a database should have kept out. */
   leaks: readonly { database: string; limiter: string; records: number }[];
+  /** The latest judged sample of what the sieve stopped; null without one. */
+  sample: FactSample | null;
+  /** Works that are known to belong, each once, as far as it is settled which they are: their work, null when not retrieved. */
+  known: readonly { number: number; work: number | null }[];
+}
+
+export interface FactSample {
+  design: SampleDesign;
+  /** What each limiter had stopped, and what was said of the works that were drawn of it; '' of those not judged. */
+  strata: readonly { limiter: string; size: number; verdicts: readonly ('keep' | 'exclude' | 'unsure' | '')[] }[];
 }
 
 export interface FactWork {
@@ -34,6 +45,25 @@ function how<T>(list: readonly T[], test: (one: T) => boolean): number {
   return n;
 }
 
+/** @param of a limiter, or '' for all */
+const saidIn = (t: FactTables, of: string, wanted: readonly string[]): number =>
+  (t.sample?.strata ?? []).filter((s) => of === '' || s.limiter === of).reduce((n, s) => n + how(s.verdicts, (v) => wanted.includes(v)), 0);
+
+/** By the same sums that the checks show. */
+function atMost({ sample }: FactTables, of: string): number {
+  if (!sample) return 0;
+  const strata = sample.strata.map(({ limiter, size, verdicts }) => {
+    const [wrong, right, unsure] = (['keep', 'exclude', 'unsure'] as const).map((v) => how(verdicts, (x) => x === v)) as [
+      number,
+      number,
+      number,
+    ];
+    return { limiter, size, judged: wrong + right, wrong, unsure };
+  });
+  const result = spotResult(strata, sample.design);
+  return (of === '' ? result.whole.atMost : result.strata.find((s) => s.limiter === of)?.atMost) ?? 0;
+}
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,
@@ -56,6 +86,19 @@ export const FACTS = {
   open: (t) => how(t.works, (w) => ['held', 'undecided', 'waiting'].includes(w.state)),
   'left-held': (t) => how(t.works, (w) => w.state === 'held'),
   leaks: (t, of) => t.leaks.filter((l) => of === '' || `${l.database}/${l.limiter}` === of).reduce((n, l) => n + l.records, 0),
+  'sample-of': (t, of) => (t.sample?.strata ?? []).reduce((n, s) => n + (of === '' || s.limiter === of ? s.size : 0), 0),
+  'sample-drawn': (t, of) => saidIn(t, of, ['keep', 'exclude', 'unsure', '']),
+  'sample-judged': (t, of) => saidIn(t, of, ['keep', 'exclude']),
+  'sample-wrong': (t, of) => saidIn(t, of, ['keep']),
+  'sample-unsure': (t, of) => saidIn(t, of, ['unsure']),
+  'sample-at-most': atMost,
+  known: (t) => t.known.length,
+  'known-found': (t) => how(t.known, (k) => k.work !== null),
+  /** Known works that a limiter stops first, or that any stops. */
+  'known-lost': (t, of) => {
+    const known = new Set(t.known.map((k) => k.work));
+    return how(t.works, (w) => known.has(w.no) && (of === '' ? w.stops.length > 0 : w.stops[0] === of));
+  },
 } as const satisfies Record<string, (t: FactTables, of: string) => number>;
 export type FactName = keyof typeof FACTS;
 

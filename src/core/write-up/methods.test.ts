@@ -16,6 +16,8 @@ const TABLES: FactTables = {
     work(5, { overridden: ['recent'] }),
   ],
   leaks: [{ database: 'Database VH', limiter: 'Scholarly only', records: 2 }],
+  sample: null,
+  known: [],
 };
 const DONE: Done = {
   question: 'Do knee pads help?',
@@ -45,6 +47,8 @@ const DONE: Done = {
   ],
   people: ['A. Reader'],
   twoStages: false,
+  sample: null,
+  knownFrom: [],
 };
 
 test('says what was done, with its numbers, and what was not noted', () => {
@@ -70,6 +74,45 @@ test('every number in the text is the answer to a question that the tables answe
   expect(words.replace(/\d+ (?:September) 2026|version 2/g, '')).not.toMatch(/\d/);
 });
 test('nothing searched and nothing limited is said as it is', () => {
-  const none = methodsOf({ ...DONE, retrievals: [], limiters: [], leaks: [] }, { records: [], works: [], leaks: [] });
+  const none = methodsOf(
+    { ...DONE, retrievals: [], limiters: [], leaks: [] },
+    { records: [], works: [], leaks: [], sample: null, known: [] },
+  );
   expect(none.map((p) => paragraphText(p.pieces)).join(' ')).toContain('Nothing was searched yet.');
+});
+
+test('says what the checks showed, and nothing of checks that were not made', () => {
+  expect(methodsOf(DONE, TABLES).map((p) => p.title)).not.toContain('Checks of the limiters');
+  const tables: FactTables = {
+    ...TABLES,
+    sample: {
+      design: 'stratified',
+      strata: [
+        { limiter: 'refereed', size: 40, verdicts: ['keep', 'exclude', 'exclude', 'unsure', ''] },
+        { limiter: 'recent', size: 3, verdicts: ['exclude', 'exclude', 'exclude'] },
+      ],
+    },
+    known: [
+      { number: 1, work: 1 },
+      { number: 2, work: 3 },
+      { number: 3, work: null },
+    ],
+  };
+  const done: Done = {
+    ...DONE,
+    sample: { number: 1, design: 'stratified', seed: 7, sieveVersion: 1 },
+    knownFrom: ['an earlier review'],
+  };
+  const text = methodsOf(done, tables)
+    .map((p) => paragraphText(p.pieces))
+    .join('\n');
+  expect(text).toContain('8 of the 43 works that they had stopped were drawn by lot within each limiter');
+  expect(text).toContain('(seed 7, version 1 of the sieve, which has changed since to version 2)');
+  expect(text).toContain('Of 6 that were judged, 1 would have been kept');
+  expect(text).toContain(`at most ${FACTS['sample-at-most'](tables, '')} of all`);
+  expect(FACTS['sample-at-most'](tables, 'recent')).toBe(0);
+  expect(text).toContain('1 work could not be told');
+  expect(text).toContain(
+    'Of 3 works known to belong (from an earlier review), the search had found 2, and the limiters stopped 1 of them: 1 by Refereed.',
+  );
 });

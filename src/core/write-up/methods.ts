@@ -24,6 +24,10 @@ export interface Done {
   reasons: readonly { code: string; text: string }[];
   people: readonly string[];
   twoStages: boolean;
+  /** The latest judged sample of what was stopped. */
+  sample: { number: number; design: 'stratified' | 'simple'; seed: number; sieveVersion: number } | null;
+  /** Where the known works are from, in the words of who brought them. */
+  knownFrom: readonly string[];
 }
 
 const UNKNOWN = {
@@ -50,6 +54,7 @@ export function methodsOf(done: Done, tables: FactTables): { title: string; piec
     { title: 'Limiters', pieces: limited(done, ask) },
     { title: 'Evenness across databases', pieces: even(done, ask) },
     { title: 'Selection', pieces: selected(done, ask) },
+    { title: 'Checks of the limiters', pieces: checked(done, ask) },
   ].filter((p) => p.pieces.length > 0);
 }
 type Ask = ReturnType<typeof asker>;
@@ -148,5 +153,37 @@ function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
     pieces.push(...one(ask('background'), 'source was', 'sources were'), ' set aside as background and are outside these counts. ');
   if (ask('open').n)
     pieces.push('The review is not finished: ', ...one(ask('open'), 'work is', 'works are'), ' held, undecided or waiting.');
+  return pieces;
+}
+
+function checked({ sample, knownFrom, limiters, sieveVersion }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  if (sample) {
+    const lot = sample.design === 'stratified' ? 'by lot within each limiter' : 'by one lot';
+    const since = sample.sieveVersion === sieveVersion ? '' : `, which has changed since to version ${sieveVersion}`;
+    pieces.push(
+      'To see what the limiters cost, ',
+      ask('sample-drawn'),
+      ' of the ',
+      ...one(ask('sample-of'), 'work', 'works'),
+      ` that they had stopped were drawn ${lot} (seed ${sample.seed}, version ${sample.sieveVersion} of the sieve${since}) and judged without showing why they had been stopped. Of `,
+      ask('sample-judged'),
+      ' that were judged, ',
+      ask('sample-wrong'),
+      ' would have been kept; with 95 % confidence at most ',
+      ask('sample-at-most'),
+      ' of all that were stopped were stopped wrongly. ',
+    );
+    if (ask('sample-unsure').n)
+      pieces.push(...one(ask('sample-unsure'), 'work', 'works'), ' could not be told, and the bound takes them for wrongly stopped. ');
+  }
+  if (ask('known').n) {
+    const from = knownFrom.length ? ` (from ${knownFrom.join('; ')})` : '';
+    pieces.push('Of ', ...one(ask('known'), 'work', 'works'), ` known to belong${from}, the search had found `, ask('known-found'));
+    const losing = limiters.filter((l) => ask('known-lost', l.id).n > 0);
+    pieces.push(', and the limiters stopped ', ask('known-lost'));
+    if (losing.length) pieces.push(' of them: ', ...list(losing.map((l): Piece[] => [ask('known-lost', l.id), ` by ${l.name}`])));
+    pieces.push('.');
+  }
   return pieces;
 }

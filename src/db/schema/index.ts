@@ -1,3 +1,4 @@
+import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
 import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
 import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
@@ -6,6 +7,7 @@ import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
 import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
+export * from './checks';
 export * from './classification';
 export * from './decision';
 export * from './full-text';
@@ -47,5 +49,9 @@ export const entities = [
   FullText,
   Attachment,
   AttachmentPage,
+  SampleCheck,
+  SampleVerdict,
+  KnownRecord,
+  KnownState,
   Job,
 ]; // prettier-ignore

@@ -1,12 +1,16 @@
 import type { Identity } from '@/core/flow';
 import { count, Pill } from '@/ui/marks';
+import { ChecksNav } from './ChecksNav';
 
 /** The identities between the counts, each with both its sides. */
-export function ChecksScreen({ identities }: { identities: Identity[] }) {
+export function ChecksScreen({ reviewId, identities }: { reviewId: string; identities: Identity[] }) {
   const broken = identities.filter((i) => !i.holds).length;
   return (
-    <main className="max-w-[900px] px-5 py-4">
-      <h1 className="text-[22px]">{broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}</h1>
+    <main className="max-w-[900px] px-5 py-3">
+      <ChecksNav reviewId={reviewId} current="" />
+      <h1 className="mt-3 text-[22px]">
+        {broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}
+      </h1>
       <p className="mb-3 text-slate">Each line is counted twice, in different tables. Every work is in exactly one state.</p>
       <table className="w-full border-collapse">
         <thead>

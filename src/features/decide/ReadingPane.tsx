@@ -19,19 +19,48 @@ interface ReadingPaneProps {
   onChanged(): void;
 }
 
+/** The citation and the text, and nothing that says what was made of them: to be judged without being led. */
+export function BlindPane({ work }: { work: WorkDetail }) {
+  const { shown } = work;
+  return (
+    <article className="max-w-[68ch]">
+      <Origin work={work} />
+      <div className="mt-2 empty:hidden">
+        <FlagNotes flags={work.classification.flags} family={work.family} no={work.no} />
+      </div>
+      <h1 className="mt-2 text-[23px] leading-[1.25]">{shown.title || '(no title)'}</h1>
+      <p className="mt-1 text-[13.5px] text-slate">{shortAuthors(shown.authors)}</p>
+      {shown.abstract ? (
+        <div className="mt-4 flex flex-col gap-2.5">
+          <MarkedAbstract text={shown.abstract} marks={[]} show={false} className="font-serif text-[16px] leading-[1.6]" />
+        </div>
+      ) : (
+        <p className="mt-4 text-slate">No record of this work has an abstract.</p>
+      )}
+    </article>
+  );
+}
+
+/** Where it was found, and where it stands. */
+function Origin({ work: { records, shown } }: { work: WorkDetail }) {
+  return (
+    <p className="flex flex-wrap items-center gap-1.5 text-[13.5px] text-slate">
+      {[...new Map(records.map((r) => [r.tag, r])).values()].map((r) => (
+        <DatabaseTag key={r.tag} tag={r.tag} name={r.database} />
+      ))}
+      {records.length > 1 && `${records.length} records, one work · `}
+      {[placeOf(shown), shown.doi].filter(Boolean).join(' · ')}
+    </p>
+  );
+}
+
 /** Title and abstract at reading comfort, with the cues marked; its family, and where the copies of it differ. */
 export function ReadingPane({ reviewId, work, marks, onMarks, onChanged }: ReadingPaneProps) {
   const { shown, classification } = work;
   const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions);
   return (
     <article className="max-w-[68ch]">
-      <p className="flex flex-wrap items-center gap-1.5 text-[13.5px] text-slate">
-        {[...new Map(work.records.map((r) => [r.tag, r])).values()].map((r) => (
-          <DatabaseTag key={r.tag} tag={r.tag} name={r.database} />
-        ))}
-        {work.records.length > 1 && `${work.records.length} records, one work · `}
-        {[placeOf(shown), shown.doi].filter(Boolean).join(' · ')}
-      </p>
+      <Origin work={work} />
       <div className="mt-2 flex flex-col gap-1.5 empty:hidden">
         <FlagNotes flags={classification.flags} family={work.family} no={work.no} />
         <LookAgain changed={work.changed} scheme={work.scheme} />

@@ -18,6 +18,9 @@ interface FunnelTableProps {
   databases: { tag: string; name: string }[];
   picked: string | null;
   asked: Asked | null;
+  /** Numbers of the known works that each limiter stops first, by its id. */
+  lost: ReadonlyMap<string, number[]> | null;
+  onLost(limiter: Limiter, numbers: number[]): void;
   onPick(id: string): void;
   onAsk(asked: Asked): void;
   onReorder(sieve: Sieve): void;
@@ -85,6 +88,7 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
   const row = funnel?.rows.find((r) => r.limiter === index);
   const first = funnel?.rows.find((r) => r.limiter === -1);
   const isPicked = picked === limiter.id;
+  const lost = limiter.on ? props.lost?.get(limiter.id) : undefined;
   return (
     <tr
       ref={drag.setNodeRef}
@@ -114,7 +118,7 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
             </span>
           </button>
           {isPicked && (
-            <span className="flex">
+            <span className="flex self-start">
               <IconButton
                 label={`Move ${limiter.name} up`}
                 disabled={index === 0}
@@ -132,6 +136,16 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
             </span>
           )}
         </div>
+        {lost && lost.length > 0 && (
+          <Figure
+            n={lost.length}
+            after=" known relevant lost"
+            label={`${count(lost.length)} known relevant lost to ${limiter.name}`}
+            active={false}
+            onClick={() => props.onLost(limiter, lost)}
+            className="ml-6 text-left font-semibold text-[12.5px] text-copper"
+          />
+        )}
       </th>
       <Cells
         {...props}

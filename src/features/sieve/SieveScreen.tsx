@@ -16,14 +16,21 @@ import { Quotas } from './Quotas';
 import { SieveNav } from './SieveNav';
 import { Toolbar } from './Toolbar';
 import { type SieveProps, useSieve } from './useSieve';
+import { useAsked } from './what-if/useAsked';
 
-export function SieveScreen(props: SieveProps) {
+/** @param known numbers of the works that are known to belong */
+export function SieveScreen({ known, ...props }: SieveProps & { known: number[] }) {
   const { reviewId, asOf, scheme } = props;
   const inHand = useSieve(props);
   const { draft, engine, databases, funnel, took, ran, revision, say } = inHand;
   const [params, setParams] = useUrlState();
   const [numbers, setNumbers] = useState<number[] | null>(null);
   const [near, setNear] = useState<{ numbers: number[]; caption: string } | null>(null);
+  const lost = useAsked(
+    inHand,
+    async (engine) => new Map((await engine.lost(known)).map((numbers, i) => [draft.sieve[i]?.id ?? '', numbers])),
+    [known.length],
+  );
   const picked = draft.sieve.find((l) => l.id === params.get('limiter')) ?? null;
   const asked = readAsked(params);
   const askedKey = asked && `${asked.row}|${asked.database}|${asked.fill}`;
@@ -93,6 +100,11 @@ export function SieveScreen(props: SieveProps) {
           databases={databases}
           picked={picked?.id ?? null}
           asked={asked}
+          lost={lost}
+          onLost={(limiter, numbers) => {
+            setParams({ limiter: limiter.id, row: null, fill: null, db: null });
+            setNear({ numbers, caption: `Known to belong, and stopped by ${limiter.name}` });
+          }}
           onPick={(id) => setParams({ limiter: id })}
           onAsk={(a) => {
             setNear(null);

@@ -13,7 +13,7 @@ import { pdfPath } from '../attachments';
 import { type Context, type Result, refuse } from '../context';
 import { filePath } from '../files';
 import { type Manifest, manifestSchema } from './manifest';
-import { BUNDLE_TABLE_NAMES, type BundleTable, bundleColumns, reviewColumn } from './tables';
+import { BUNDLE_TABLE_NAMES, type BundleTable, bundleColumns, LATER_TABLES, reviewColumn } from './tables';
 
 const MAX_BUNDLE_BYTES = 8 * 1024 ** 3;
 /** Unpacked, all files together: a zip can hold a thousand times what it weighs. */
@@ -72,6 +72,7 @@ async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
   await ctx.em.transactional(async (tx) => {
     const columns = await bundleColumns(tx as EntityManager);
     for (const table of BUNDLE_TABLE_NAMES) {
+      if (!manifest.columns[table] && LATER_TABLES.has(table)) continue;
       const ours = columns.get(table)!;
       const theirs = manifest.columns[table] ?? [];
       const odd = [...theirs.filter((c) => !ours.includes(c)), ...ours.filter((c) => !theirs.includes(c))];

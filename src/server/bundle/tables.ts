@@ -36,9 +36,21 @@ export const BUNDLE_TABLES = {
   full_text: 'work_no',
   attachment: 'at, id',
   attachment_page: 'attachment_id, page',
+  sample_check: 'number',
+  sample_verdict: 'seq',
+  known_record: 'number',
+  known_state: 'rules',
 } as const;
 export type BundleTable = keyof typeof BUNDLE_TABLES;
 export const BUNDLE_TABLE_NAMES = Object.keys(BUNDLE_TABLES) as BundleTable[];
+
+/** Tables that the application did not have at first: a bundle of then is read as one without a row of them. */
+export const LATER_TABLES: ReadonlySet<BundleTable> = new Set<BundleTable>([
+  'sample_check',
+  'sample_verdict',
+  'known_record',
+  'known_state',
+]);
 
 /** The column that names the review: it is not in a bundle, since a copy has a name of its own. */
 export const reviewColumn = (table: BundleTable): string => (table === 'review' ? 'id' : 'review_id');

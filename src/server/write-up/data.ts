@@ -6,6 +6,9 @@ import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
 import { labelsOf, maskOf } from '@/core/vocabularies';
 import { type Done, type FactTables, methodsOf, type Piece } from '@/core/write-up';
 import type { Review, Work, WriteUpSettings } from '@/db/schema';
+import { type AuditView, auditLines } from '../checks/audit';
+import { type KnownView, knownView, placeKnown, settled } from '../checks/known-view';
+import { type OverlapView, overlapView } from '../checks/overlap';
 import type { Context } from '../context';
 import { exported } from '../export-works';
 import type { CurrentDecision } from '../latest-decisions';
@@ -41,6 +44,7 @@ export interface WriteUpData {
   methods: { title: string; pieces: Piece[] }[];
   facts: FactTables;
   parity: ParityView;
+  checks: { audit: AuditView; known: KnownView; overlap: OverlapView };
   retrievals: Awaited<ReturnType<typeof retrieveView>>['retrievals'];
   kept: Source[];
   excluded: Source[];
@@ -63,8 +67,10 @@ export async function writeUpFrame(ctx: Context, reviewId: string) {
     flowError = error.message;
   }
   const { review } = state;
-  const methods = methodsOf(await doneOf(ctx, state, parity, facts, retrievals), facts);
-  return { review, settings: writeUpOf(review), state, parity, facts, retrievals, flow, flowError, methods };
+  const audit = await auditLines(ctx, reviewId, { state, parity });
+  const methods = methodsOf(await doneOf(ctx, state, parity, facts, retrievals, audit), facts);
+  const checks = { audit, known: await knownView(ctx, reviewId), overlap: await overlapView(ctx, reviewId) };
+  return { review, settings: writeUpOf(review), state, parity, facts, retrievals, flow, flowError, methods, checks };
 }
 
 /** @param cites false leaves out the doubts about citations, which take a look at every kept one */
@@ -108,12 +114,15 @@ export const AXIS_NAMES = MASK_AXES.map((axis) => AXIS_LABELS[axis]);
 
 async function doneOf(
   ctx: Context,
-  { review, scheme, decisions }: ReviewState,
+  state: ReviewState,
   parity: ParityView,
   facts: FactTables,
   retrievals: WriteUpData['retrievals'],
+  audit: AuditView,
 ): Promise<Done> {
+  const { review, scheme, decisions } = state;
   const version = await latestVersion(ctx.em, review.id);
+  const known = settled((await placeKnown(ctx, state)).placed);
   const names = await currentReasons(ctx.em, review.id);
   const codes = [...new Set(facts.works.map((w) => w.reason).filter(Boolean))].sort();
   const usesLevel = review.sieve.some((l) => l.on && l.test.kind === 'coded' && l.test.axis === 'level');
@@ -142,6 +151,8 @@ async function doneOf(
     reasons: codes.map((code) => ({ code, text: reasonWords(code, names(code).text) })),
     people: [...new Set([...decisions.values()].filter((d) => d.verdict !== 'undo').map((d) => d.person))].sort(),
     twoStages: review.twoStages,
+    sample: audit.spot,
+    knownFrom: [...new Set(known.map((p) => p.known.source).filter(Boolean))].sort(),
   };
 }
 

@@ -1,8 +1,11 @@
 import { type Flow, type FlowWork, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { HELD, LEFT, STOPPED } from '@/core/sieve';
-import type { FactTables } from '@/core/write-up';
+import type { FactSample, FactTables } from '@/core/write-up';
 import { WorkLink } from '@/db/schema';
+import { latestSpot } from '../checks/audit';
+import { placeKnown, settled } from '../checks/known-view';
+import { standingVerdicts } from '../checks/samples';
 import type { Context } from '../context';
 import { type ParityView, parityView } from '../parity-view';
 import { currentReasons } from '../reasons';
@@ -77,6 +80,25 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
       r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
     ),
+    sample: await sampleFacts(ctx, review.id),
+    known: settled((await placeKnown(ctx, state)).placed).map((p) => ({
+      number: p.known.number,
+      work: p.row === null ? null : columns.numbers[p.row]!,
+    })),
+  };
+}
+
+async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['sample']> {
+  const spot = await latestSpot(ctx, reviewId);
+  if (!spot) return null;
+  const said = (await standingVerdicts(ctx, reviewId)).get(spot.check.number);
+  return {
+    design: spot.check.design,
+    strata: spot.check.strata.map((s) => ({
+      limiter: s.limiter,
+      size: s.size,
+      verdicts: s.works.map((no) => (said?.get(no)?.verdict ?? '') as FactSample['strata'][number]['verdicts'][number]),
+    })),
   };
 }
 

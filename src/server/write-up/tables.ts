@@ -5,6 +5,7 @@ import { isoToDay } from '@/core/record';
 import { axisValues, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { FACTS, type Table } from '@/core/write-up';
+import { checkTables } from './check-tables';
 import { AXIS_NAMES, type Source, stageOf, type WriteUpData } from './data';
 
 /** The tables of a write-up, in the order in which they are read. */
@@ -16,6 +17,7 @@ export const tablesOf = (data: WriteUpData): Table[] => [
   sourceTable('kept', 'Sources that were kept', data.kept),
   sourceTable('excluded', 'Sources that were excluded, with reasons', data.excluded, true),
   axisTable(data),
+  ...checkTables(data),
   ...(data.background.length ? [sourceTable('background', 'Sources set aside as background', data.background)] : []),
 ];
 

@@ -8,5 +8,5 @@ export const metadata: Metadata = { title: 'Checks' };
 
 export default async function ChecksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  return <ChecksScreen identities={(await found(overview(await currentContext(), id))).identities} />;
+  return <ChecksScreen reviewId={id} identities={(await found(overview(await currentContext(), id))).identities} />;
 }

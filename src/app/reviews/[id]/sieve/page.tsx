@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
 import { SieveScreen } from '@/features/sieve/SieveScreen';
+import { knownWorks } from '@/server/checks/known-view';
 import { currentContext } from '@/server/current-context';
 import { sievePage } from '@/server/sieve-page';
 
@@ -9,9 +10,11 @@ export const metadata: Metadata = { title: 'Sieve' };
 
 export default async function SievePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
+  const ctx = await currentContext();
+  const page = await found(sievePage(ctx, id));
   return (
     <Suspense>
-      <SieveScreen {...(await found(sievePage(await currentContext(), id)))} />
+      <SieveScreen {...page} known={await knownWorks(ctx, id)} />
     </Suspense>
   );
 }

@@ -1,0 +1,18 @@
+import type { Metadata } from 'next';
+import { Suspense } from 'react';
+import { found } from '@/app/found';
+import { JudgeScreen } from '@/features/checks/JudgeScreen';
+import { sampleToJudge } from '@/server/checks/samples-view';
+import { currentContext } from '@/server/current-context';
+
+export const metadata: Metadata = { title: 'Judge a sample' };
+
+export default async function JudgePage({ params }: { params: Promise<{ id: string; number: string }> }) {
+  const { id, number } = await params;
+  const sample = await found(sampleToJudge(await currentContext(), id, Number(number)));
+  return (
+    <Suspense>
+      <JudgeScreen key={sample.number} reviewId={id} sample={sample} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,114 @@
+import { compareRecords, type MergeKeys, prepare, scorePairs } from '@/core/merge';
+import { lostAt, type SieveRun } from '@/core/sieve';
+import { relativeRecall, type Share } from './proportions';
+
+/** A record that a known work may be. */
+export interface KnownMatch {
+  /** Place in the list of records. */
+  record: number;
+  /** `same`: by the rules of merging; `ask`: a person has to say. */
+  verdict: 'same' | 'ask';
+  score: number;
+  /** Title for title they are the same, but for case, accents and signs. */
+  sameTitle: boolean;
+}
+
+/**
+ * Looks for known works among the records, by the rules that records are merged by. A known work of which only an
+ * identifier was given is looked for by that alone; one of which only the title was given is always asked about.
+ * @returns for each known work the records that it is or may be, best first; and the first of the list that is the same
+ */
+export function matchKnown(records: readonly MergeKeys[], known: readonly MergeKeys[]): { matches: KnownMatch[][]; first: number[] } {
+  const matches: KnownMatch[][] = known.map(() => []);
+  const first = known.map((_, i) => i);
+  const from = records.length;
+  const add = (i: number, record: number, score: number, verdict: KnownMatch['verdict']) =>
+    matches[i]!.push({
+      record,
+      verdict,
+      score,
+      sameTitle: known[i]!.titles[0] !== '' && known[i]!.titles[0] === records[record]!.titles[0],
+    });
+  const steps = scorePairs([...records, ...known], from);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  for (const { a, b, score, verdict } of step.value.pairs) {
+    if (a < from) add(b - from, a, score, verdict === 'join' ? 'same' : 'ask');
+    else if (verdict === 'join') first[b - from] = Math.min(first[b - from]!, first[a - from]!);
+  }
+  byTitleAlone(records, known, (i, record, score) => {
+    if (!matches[i]!.some((m) => m.record === record)) add(i, record, score, 'ask');
+  });
+  known.forEach((k, i) => {
+    if (isBare(k)) {
+      matches[i] = [];
+      for (const record of identified(records, k)) add(i, record, 12, 'same');
+      const earlier = known.findIndex((other) => sameIdentifier(other, k));
+      if (earlier < i) first[i] = first[earlier]!;
+    }
+    matches[i]!.sort((a, b) => Number(b.verdict === 'same') - Number(a.verdict === 'same') || b.score - a.score || a.record - b.record);
+  });
+  return { matches, first };
+}
+
+const isBare = (k: MergeKeys): boolean => k.titles[0] === '' && (k.doi !== '' || k.pmid !== '');
+const sameIdentifier = (a: MergeKeys, b: MergeKeys): boolean => (a.doi !== '' && a.doi === b.doi) || (a.pmid !== '' && a.pmid === b.pmid);
+
+function identified(records: readonly MergeKeys[], k: MergeKeys): number[] {
+  const found: number[] = [];
+  for (let i = 0; i < records.length; i++) if (sameIdentifier(records[i]!, k)) found.push(i);
+  return found;
+}
+
+const isTitleAlone = (k: MergeKeys): boolean => k.titles[0] !== '' && !k.doi && !k.pmid && k.people.length === 0 && k.years === null;
+const ALIKE: ReadonlySet<string> = new Set(['same', 'slips', 'shorter']);
+
+/** Two titles are too little for merging to be sure of, and enough for a person to look at. */
+function byTitleAlone(
+  records: readonly MergeKeys[],
+  known: readonly MergeKeys[],
+  found: (i: number, record: number, score: number) => void,
+) {
+  const wanted = new Map<number, number[]>();
+  known.forEach((k, i) => {
+    if (isTitleAlone(k)) for (const block of k.blocks) wanted.set(block, [...(wanted.get(block) ?? []), i]);
+  });
+  if (wanted.size === 0) return;
+  records.forEach((record, at) => {
+    for (const i of new Set(record.blocks.flatMap((block) => wanted.get(block) ?? []))) {
+      const { evidence, score } = compareRecords(prepare(record), prepare(known[i]!));
+      if (evidence.some((e) => e.field === 'title' && ALIKE.has(e.outcome))) found(i, at, score);
+    }
+  });
+}
+
+/** What is known to belong, held against the search and the sieve. */
+export interface KnownRecall {
+  search: Share | null;
+  /** One a database, in the order of the columns. */
+  databases: (Share | null)[];
+  /** After each limiter that is on: what is neither stopped nor held so far, with what it stops and holds itself. */
+  after: { limiter: number; left: Share | null; held: number; lost: number[] }[];
+}
+
+/**
+ * Relative recall of the search, of each database and after each limiter.
+ * @param rows of each known work its place in the columns; null when it was not retrieved
+ */
+export function knownRecall(run: SieveRun, rows: readonly (number | null)[]): KnownRecall {
+  const { columns, sieve, stops, holds } = run;
+  const found = rows.filter((r) => r !== null);
+  const of = (n: number) => relativeRecall(n, rows.length);
+  const lost = lostAt(run, found);
+  return {
+    search: of(found.length),
+    databases: columns.databases.map((_, bit) => of(found.filter((i) => (columns.membership[i]! >>> bit) & 1).length)),
+    after: sieve.flatMap((l, limiter) => {
+      if (!l.on) return [];
+      const upTo = (2 << limiter) - 1;
+      const open = found.filter((i) => (stops[i]! & upTo) === 0);
+      const held = open.filter((i) => (holds[i]! & upTo) !== 0).length;
+      return [{ limiter, left: of(open.length - held), held, lost: lost[limiter]! }];
+    }),
+  };
+}

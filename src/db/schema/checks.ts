@@ -1,0 +1,96 @@
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import type { SampleDesign } from '@/core/checks';
+import type { BibRecord } from '@/core/record';
+
+/** Works of a sample that one limiter stopped; of a sample of decisions there is one stratum without a limiter. */
+export interface SampleStratum {
+  limiter: string;
+  /** The limiter's name and setting when the sample was drawn. */
+  name: string;
+  words: string;
+  /** How many works it was drawn from. */
+  size: number;
+  works: number[];
+}
+
+/** A sample that was drawn by lot: of what the sieve stopped, or of one's own decisions. Only ever added. */
+export const SampleCheck = defineEntity({
+  name: 'SampleCheck',
+  properties: {
+    reviewId: p.uuid().primary(),
+    number: p.integer().primary(),
+    kind: p.enum(['stopped', 'own-decisions'] as const),
+    design: p.string().length(12).$type<SampleDesign>(),
+    /** The same seed draws the same works from the same sets. */
+    seed: p.integer(),
+    /** The share that its size was chosen to bound; null when the size was chosen otherwise. */
+    share: p.double().$type<number>().nullable(),
+    strata: p.json<SampleStratum[]>(),
+    /** All works of it in the order in which they are judged, drawn by the same lot. */
+    order: p.json<number[]>(),
+    /** Of a sample of decisions: what was decided of each. */
+    decided: p.json<Record<number, 'keep' | 'exclude'>>(),
+    sieveVersion: p.integer(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type SampleCheck = InferEntity<typeof SampleCheck>;
+
+/** What a person says of a work of a sample. Only ever added; the latest of a work holds. */
+export const SampleVerdict = defineEntity({
+  name: 'SampleVerdict',
+  indexes: [{ properties: ['reviewId', 'checkNumber'] }],
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    checkNumber: p.integer(),
+    workNo: p.integer(),
+    verdict: p.enum(['keep', 'exclude', 'unsure', 'undo'] as const),
+    note: p.text(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type SampleVerdict = InferEntity<typeof SampleVerdict>;
+
+/** A record that a known work may be, by its number. */
+export interface StoredMatch {
+  record: number;
+  verdict: 'same' | 'ask';
+  score: number;
+  sameTitle: boolean;
+}
+
+/** A work that somebody knows to belong, whatever the search found. */
+export const KnownRecord = defineEntity({
+  name: 'KnownRecord',
+  properties: {
+    reviewId: p.uuid().primary(),
+    number: p.integer().primary(),
+    /** Where the list was from, in the words of who brought it. */
+    source: p.string().length(300),
+    raw: p.text(),
+    line: p.integer(),
+    item: p.json<BibRecord>(),
+    matches: p.json<StoredMatch[]>(),
+    /** The number of the first of the list that is the same work; its own when none is. */
+    first: p.integer(),
+    /** What a person said: a record that it is, or 0 when it is none of them. */
+    ruled: p.integer().nullable(),
+    removed: p.boolean(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type KnownRecord = InferEntity<typeof KnownRecord>;
+
+/** Which records known works were looked for among, so that they are looked for again when others came. */
+export const KnownState = defineEntity({
+  name: 'KnownState',
+  properties: {
+    reviewId: p.uuid().primary(),
+    lookedUpTo: p.integer(),
+    rules: p.text(),
+  },
+});
