@@ -57,14 +57,18 @@ export function drawSample(strata: readonly Stratum[], size: number, next: () =>
   return filled.map((s, i) => ({ limiter: s.limiter, size: s.works.length, works: drawn(s.works, counts[i]!, next) }));
 }
 
-/** Fisher and Yates, as far as is needed. @source Durstenfeld R. Commun ACM 1964;7:420, from memory */
+/**
+ * Draws some of a list by lot (Fisher and Yates, as far as is needed); asked for more than there are, all in another order.
+ * @source Durstenfeld R. Commun ACM 1964;7:420, from memory
+ */
 export function drawn<T>(items: readonly T[], count: number, next: () => number): T[] {
   const pool = [...items];
-  for (let i = 0; i < count; i++) {
+  const most = Math.min(count, pool.length);
+  for (let i = 0; i < most; i++) {
     const j = i + Math.floor(next() * (pool.length - i));
     [pool[i], pool[j]] = [pool[j]!, pool[i]!];
   }
-  return pool.slice(0, count);
+  return pool.slice(0, most);
 }
 
 /** Each of several bounds is held to this, so that they hold together with 95 % confidence (Bonferroni's inequality). */

@@ -1,5 +1,5 @@
 import { hypergeometricCdf, sampleSizeFor, upperBoundOfMarked } from './hypergeometric';
-import { boundOfNone, drawSample, plannedSize } from './sample';
+import { boundOfNone, drawn, drawSample, plannedSize } from './sample';
 import { seeded } from './seeded';
 import { spotResult } from './spot-check';
 
@@ -88,6 +88,12 @@ describe('the sample', () => {
   ])('of %i asked for, %i are drawn', (asked, got) =>
     expect(drawSample(strata, asked, seeded(1)).reduce((n, d) => n + d.works.length, 0)).toBe(got),
   );
+  test('asked for more than there are, all in another order', () => {
+    const all = Array.from({ length: 40 }, (_, i) => i);
+    const lot = drawn(all, Number.POSITIVE_INFINITY, seeded(3));
+    expect(lot).not.toEqual(all);
+    expect([...lot].sort((a, b) => a - b)).toEqual(all);
+  });
   test('nothing stopped', () => expect(drawSample([], 5, seeded(1))).toEqual([]));
 });
 

@@ -16,5 +16,6 @@ export function wilsonInterval(successes: number, trials: number, z = 1.959964):
   const d = 1 + z2 / trials;
   const middle = (p + z2 / (2 * trials)) / d;
   const half = (z / d) * Math.sqrt((p * (1 - p)) / trials + z2 / (4 * trials * trials));
-  return { low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
+  // At the ends the bound is the end itself; rounding would leave a hair.
+  return { low: successes === 0 ? 0 : Math.max(0, middle - half), high: successes === trials ? 1 : Math.min(1, middle + half) };
 }

@@ -10,12 +10,13 @@ const works = (x: number): string => `${n(x)} ${x === 1 ? 'work' : 'works'}`;
 /** A share in percent, with as many digits as tell it from nothing: 0.04 stays 0.04. */
 export const percent = (share: number): string => {
   const value = share * 100;
-  return `${value === 0 || value >= 10 ? Math.round(value) : Number(value.toPrecision(2))} %`;
+  return `${value === 0 || value >= 10 ? Math.round(value) : Number(value.toPrecision(2))}\u00a0%`;
 };
 
+/** "70 to 97 %". */
+export const intervalWords = (s: { low: number; high: number }): string => `${percent(s.low).replace(/\s*%/, '')} to ${percent(s.high)}`;
 /** "18 of 20, 90 % (95 % interval 70 to 97 %)". */
-export const shareWords = (s: Share): string =>
-  `${n(s.n)} of ${n(s.of)}, ${percent(s.value)} (95 % interval ${percent(s.low).replace(' %', '')} to ${percent(s.high)})`;
+export const shareWords = (s: Share): string => `${n(s.n)} of ${n(s.of)}, ${percent(s.value)} (95 % interval ${intervalWords(s)})`;
 
 const ofAll = (atMost: number, size: number): string => `at most ${n(atMost)} of the ${n(size)} (${percent(atMost / size)})`;
 const unsureWords = (unsure: number): string =>
@@ -27,7 +28,7 @@ export function stratumWords({ size, judged, wrong, unsure, rate, atMost }: Stra
   const found = rate
     ? wrong === 0
       ? `None of ${n(judged)} judged was wrongly stopped.`
-      : `Of ${n(judged)} judged, ${n(wrong)} would have been kept: ${shareWords(rate)}.`
+      : `${n(wrong)} of ${n(judged)} judged would have been kept: ${percent(rate.value)} (95 % interval ${intervalWords(rate)}).`
     : '';
   const bound =
     judged + unsure >= size && unsure === 0

@@ -94,7 +94,7 @@ const coefficient = (c: Coefficient): string =>
 
 function Check({ reviewId, check }: { reviewId: string; check: AgainLine }) {
   const { agreement: a, table, unsure, differences } = check;
-  const head = 'py-1 text-right font-medium text-[12.5px] text-slate';
+  const head = 'py-1 font-medium text-[12.5px] text-slate';
   return (
     <section aria-label={`Sample ${check.number}`} className="mt-5 border-ink border-t-2 pt-2">
       <SampleHeadLine reviewId={reviewId} head={check} version={null}>
@@ -111,10 +111,10 @@ function Check({ reviewId, check }: { reviewId: string; check: AgainLine }) {
                 <th scope="col" className={`${head} text-left`}>
                   Decided
                 </th>
-                <th scope="col" className={head}>
+                <th scope="col" className={`${head} text-right`}>
                   Again: keep
                 </th>
-                <th scope="col" className={head}>
+                <th scope="col" className={`${head} text-right`}>
                   Again: exclude
                 </th>
               </tr>
@@ -164,7 +164,7 @@ function Check({ reviewId, check }: { reviewId: string; check: AgainLine }) {
 }
 
 function Difference({ reviewId, work: w }: { reviewId: string; work: SampleWork }) {
-  const settled = w.state === 'gone' ? 'not in the review any more' : w.now !== w.before ? `now ${VERDICT[w.now]}` : '';
+  const settled = w.state === 'gone' ? 'not in the review any more' : w.decidedSince ? `decided again: ${VERDICT[w.now]}` : '';
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_250px_150px] items-baseline gap-3 border-rule border-b py-1.5">
       <div className="min-w-0">

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { stratumWords, wholeWords } from '@/core/checks';
+import type { Fill } from '@/core/sieve';
 import type { AuditLine, AuditView } from '@/server/checks/audit';
 import { Empty } from '@/ui/empty';
 import { count } from '@/ui/marks';
@@ -71,6 +72,16 @@ interface LimiterProps {
 }
 
 function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
+  /** A number that opens its works under Sieve, where they stand with all else. */
+  const cost = (n: number, fill: Fill, words: string) => (
+    <a
+      className="underline-offset-2 hover:underline"
+      href={`/reviews/${reviewId}/sieve?limiter=${l.id}&row=${l.id}&db=-1&fill=${fill}`}
+      aria-label={`${count(n)} ${words}: ${l.name}`}
+    >
+      <b className="font-semibold">{count(n)}</b> {words}
+    </a>
+  );
   return (
     <section aria-label={l.name} className="mt-5 border-ink border-t-2 pt-2">
       <h2 className="text-[17px]">
@@ -89,8 +100,9 @@ function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
           {l.overridden > 0 && ` A person spoke otherwise on ${count(l.overridden)} ${l.overridden === 1 ? 'work' : 'works'}.`}
         </Row>
         <Row term="What it costs">
-          <b className="font-semibold">{count(l.stopsHere)}</b> stopped here, <b className="font-semibold">{count(l.onlyThis)}</b> by it
-          alone; {count(l.alone)} if it stood by itself; {count(l.holds)} held.
+          {cost(l.stopsHere, 'stopped-here', 'stopped here')}. Without it {cost(l.backThrough, 'back-through', 'more would be through')} and{' '}
+          {cost(l.backHeld, 'back-held', 'more held')}. By itself it would stop {cost(l.alone, 'alone', 'works')}. It holds {count(l.holds)}
+          .
         </Row>
         <Row term="Where it is not even">
           {l.exceptions.length === 0 ? (

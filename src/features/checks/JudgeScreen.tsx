@@ -186,7 +186,7 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
                 onChange={(e) => setNotes(new Map(notes).set(current.drawn, e.target.value))}
                 onBlur={() => void keepNote()}
                 onKeyDown={(e) => e.key === 'Escape' && e.currentTarget.blur()}
-                className="ml-auto h-7 w-[180px] rounded-[4px] border border-edge bg-surface px-2 text-[13px]"
+                className="ml-auto h-7 w-[128px] rounded-[4px] border border-edge bg-surface px-2 text-[13px]"
               />
               <Button look="quiet" className="text-[13px]" onClick={() => setHelp(true)} hotkey={key('?')}>
                 Keys

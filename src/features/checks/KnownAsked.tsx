@@ -45,9 +45,11 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
             </div>
             <ul>
               {l.asked.map((a) => (
-                <li key={a.record} className="mb-1.5 grid grid-cols-[34px_minmax(0,1fr)_auto] items-start gap-2">
-                  <span className="pt-0.5">
-                    <DatabaseTag tag={a.tag} />
+                <li key={a.record} className="mb-1.5 grid grid-cols-[64px_minmax(0,1fr)_auto] items-start gap-2">
+                  <span className="flex flex-wrap gap-1 pt-0.5">
+                    {a.tags.map((tag) => (
+                      <DatabaseTag key={tag} tag={tag} />
+                    ))}
                   </span>
                   <span className="min-w-0">
                     <span className="block font-serif leading-snug">{a.title}</span>

@@ -48,7 +48,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
       <ChecksNav reviewId={reviewId} current="/overlap" />
       <div className="mt-3 flex items-end justify-between gap-4">
         <h1 className="text-[22px]">What did each database bring that no other did?</h1>
-        <div className="w-[330px]">
+        <div className="w-[420px]">
           <Segmented<OverlapOf> label="Counted" value={of} options={OF} onChange={setOf} />
         </div>
       </div>

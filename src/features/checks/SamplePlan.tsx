@@ -49,7 +49,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
         {count(all)} works are stopped and undecided: {strata.map((s) => `${count(s.size)} by ${s.name}`).join(', ')}.
       </p>
       <form
-        className="mt-2 grid grid-cols-[330px_170px_150px_150px_1fr] items-start gap-4"
+        className="mt-2 grid grid-cols-[330px_190px_130px_160px_1fr] items-start gap-4"
         onSubmit={(e) => {
           e.preventDefault();
           void draw();
@@ -57,7 +57,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
       >
         <Segmented<SampleDesign> label="What it is to show" value={design} options={DESIGNS} onChange={setDesign} />
         <TextField
-          label="With none found, at most … %"
+          label="With none found, at most (%)"
           inputMode="decimal"
           value={share}
           error={planned === null ? 'A number from 0 to 99' : undefined}

@@ -1,4 +1,4 @@
-import { percent, type Share } from '@/core/checks';
+import { intervalWords, percent, type Share } from '@/core/checks';
 
 const at = (share: number) => `${Math.min(100, share * 100)}%`;
 
@@ -28,11 +28,11 @@ export function ShareBar({ rate, bound }: { rate: Share | null; bound: number | 
         )}
       </span>
       <span className="text-[12.5px] text-slate">
-        {rate && `${percent(rate.value)} (${percent(rate.low).replace(' %', '')} to ${percent(rate.high)})`}
+        {rate && `${percent(rate.value)} (${intervalWords(rate)})`}
         {bound !== null && (
           <>
             {rate && ' · '}
-            <span className="text-copper">at most {percent(bound)}</span>
+            <span className="whitespace-nowrap text-copper">at most {percent(bound)}</span>
           </>
         )}
       </span>

@@ -55,7 +55,7 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
         <caption className="sr-only">What sample {check.number} says of each limiter</caption>
         <thead>
           <tr className="border-ink border-b-[1.5px] text-left text-[12.5px] text-slate">
-            <th scope="col" className="w-[210px] py-1 font-medium">
+            <th scope="col" className="w-[180px] py-1 font-medium">
               Limiter
             </th>
             <th scope="col" className="w-[74px] text-right font-medium">
@@ -67,7 +67,7 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
             <th scope="col" className="w-[74px] text-right font-medium">
               Wrongly
             </th>
-            <th scope="col" className="w-[210px] pl-5 font-medium">
+            <th scope="col" className="w-[250px] pl-5 font-medium">
               Share, and at most
             </th>
             <th scope="col" className="pl-5 font-medium">

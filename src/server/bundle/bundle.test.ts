@@ -4,23 +4,27 @@ import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { fromBuffer } from 'yauzl';
 import { ZipFile } from 'yazl';
+import type { Limiter } from '@/core/sieve';
 import { FACTS, type FactTables, type Piece } from '@/core/write-up';
 import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
 import { attachmentsOf, attachPdf, openPdf } from '../attachments';
+import { addKnown } from '../checks/known';
+import { drawCheck, judgeSample } from '../checks/samples';
 import { NotFound } from '../context';
 import { decideWork } from '../decide-work';
 import { overview } from '../overview';
 import { startReasons } from '../reasons';
 import { archiveReview, deleteReview, sizesOf } from '../review-life';
 import { reviewState } from '../review-state';
+import { saveSieve } from '../save-sieve';
 import { overrideWorks } from '../sieve-overrides';
 import { workDetail } from '../work-detail';
 import { writeUpFile } from '../write-up/export';
 import { bundleJsonSchema } from './manifest';
 import { readBundle } from './read';
-import { BUNDLE_TABLE_NAMES } from './tables';
+import { BUNDLE_TABLE_NAMES, LATER_TABLES } from './tables';
 import { writeBundle } from './write';
 
 const FILES = {
@@ -35,6 +39,13 @@ const FILES = {
     risEntry(8, 'Gloves in glazing \\ a survey\u0001', 'PY  - 2018'),
   ].join('\n'),
 };
+
+/** Stops the work of 2018 alone. */
+const RECENT: Limiter = {
+  ...{ id: 'recent', name: 'Since 2019', evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
+  test: { kind: 'recency', date: 'earliest', window: { count: 'fixed', from: '2019-01-01', to: null } },
+};
+const STOPPED = 4;
 
 let db: TestDatabase;
 let id: string;
@@ -57,6 +68,11 @@ beforeAll(async () => {
   await decide(2, 'exclude');
   await attachPdf(db.context(), id, 1, 'mats.pdf', Readable.from([aPdf(['Mats', 'Pain fell.'])]));
   const { review } = await reviewState(db.context(), id);
+  await saveSieve(db.context(), id, { sieve: [...review.sieve, RECENT], seenEdit: review.sieveEdit });
+  const drawn = await drawCheck(db.context(), id, { kind: 'stopped', design: 'simple', size: 2, share: null, seed: 3 });
+  if (!drawn.ok) throw new Error(drawn.message);
+  await judgeSample(db.context(), id, { check: drawn.number, workNo: STOPPED, verdict: 'keep', note: 'it fits' });
+  await addKnown(db.context(), id, { text: 'Kneeling mats for tilers: a randomised trial\n10.5555/nowhere', source: 'an expert' });
   await overrideWorks(db.context(), id, { works: [1], limiters: [review.sieve[0]!.id], fate: 'pass', reason: 'Read it.' });
 });
 afterAll(() => db.close());
@@ -160,6 +176,23 @@ test.each<[string, (files: Map<string, Buffer>) => unknown, string]>([
   const before = await db.context().em.execute('select count(*) from review');
   expect(await take(await rezipped(change))).toMatchObject({ ok: false, code });
   expect(await db.context().em.execute('select count(*) from review')).toEqual(before);
+});
+test('a bundle from before the checks is read as one in which none was made', async () => {
+  const bytes = await rezipped((files) => {
+    const manifest = JSON.parse(files.get('manifest.json')!.toString());
+    for (const table of LATER_TABLES) {
+      files.delete(`data/${table}.ndjson`);
+      delete manifest.columns[table];
+      delete manifest.counts[table];
+      manifest.files = manifest.files.filter((f: { name: string }) => f.name !== `data/${table}.ndjson`);
+    }
+    files.set('manifest.json', Buffer.from(JSON.stringify(manifest)));
+  });
+  const copy = await take(bytes);
+  expect(copy).toMatchObject({ ok: true });
+  const { id: older } = copy as { id: string };
+  expect(await db.context().em.execute('select count(*)::int as n from sample_check where review_id = ?', [older])).toEqual([{ n: 0 }]);
+  await deleteReview(db.context(), older, { title: 'Knee pads' });
 });
 test('no zip at all', async () => expect(await take(Buffer.from('TY  - JOUR'))).toMatchObject({ code: 'no-zip' }));
 

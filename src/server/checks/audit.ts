@@ -21,9 +21,10 @@ export interface AuditLine {
   whenUnknown: 'hold' | 'let-through' | 'stop';
   exempt: string;
   waived: { database: string; reason: string }[];
-  /** Works that it stops first, that it alone stops, that it would stop by itself, and those that it holds. */
+  /** Works that it stops first; that would be through, and held, without it; that it would stop by itself; that it holds. */
   stopsHere: number;
-  onlyThis: number;
+  backThrough: number;
+  backHeld: number;
   alone: number;
   holds: number;
   /** Words of people against it, on single works. */
@@ -84,7 +85,7 @@ export async function auditLines(ctx: Context, reviewId: string, given?: { state
         ...{ id: l.id, name: l.name, words: limiterWords(l, scheme, isoToDay(review.asOf)), rationale: l.rationale },
         ...{ evidence: l.evidence, whenUnknown: l.whenUnknown, exempt: l.exempt?.reason ?? '' },
         waived: (l.waivers ?? []).map((w) => ({ database: databases.get(w.database) ?? '--', reason: w.reason })),
-        ...{ stopsHere: row.whole.stoppedHere, onlyThis: row.onlyThis.through + row.onlyThis.held, alone: row.alone, holds },
+        ...{ stopsHere: row.whole.stoppedHere, backThrough: row.onlyThis.through, backHeld: row.onlyThis.held, alone: row.alone, holds },
         overridden: new Set(state.overrides.filter((o) => o.limiters.includes(l.id)).map((o) => o.work)).size,
         exceptions: cells.flatMap((c, i) =>
           c && UNEVEN.has(c.state) ? [{ where: parity.retrievals[i]!.names, state: c.state, why: c.why, remedy: c.remedy }] : [],

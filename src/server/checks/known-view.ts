@@ -84,7 +84,7 @@ export interface KnownLine {
   /** The limiters that stop or hold it, first the one it is lost to. */
   limiters: string[];
   ruled: boolean;
-  asked: { record: number; work: number; tag: string; title: string; detail: string; sameTitle: boolean; same: boolean }[];
+  asked: { record: number; work: number; tags: string[]; title: string; detail: string; sameTitle: boolean; same: boolean }[];
 }
 
 interface Matched {
@@ -107,7 +107,7 @@ export async function knownView(ctx: Context, reviewId: string) {
     counted.map((p) => p.row),
   );
   const matched = await matchedRecords(ctx, reviewId, placed);
-  const recordsOf = await recordCounts(
+  const works = await worksOf(
     ctx,
     reviewId,
     placed.flatMap((p) => (p.row === null ? [] : [state.columns.numbers[p.row]!])),
@@ -116,7 +116,7 @@ export async function knownView(ctx: Context, reviewId: string) {
   const { kept, excluded } = state.counts;
   return {
     revision: state.review.revision,
-    lines: placed.map((p) => lineOf(p, state, repeats, matched, recordsOf)),
+    lines: placed.map((p) => lineOf(p, state, repeats, matched, works)),
     counted: counted.length,
     search: recall.search,
     after: recall.after.map(({ limiter, left, held, lost }) => ({
@@ -139,34 +139,39 @@ function lineOf(
   state: ReviewState,
   repeats: ReadonlyMap<number, number>,
   matched: ReadonlyMap<number, Matched>,
-  recordsOf: ReadonlyMap<number, number>,
+  works: ReadonlyMap<number, { records: number; title: string }>,
 ): KnownLine {
   const { item } = known;
+  const identifier = item.doi || (item.pmid && `PMID ${item.pmid}`);
   const work = row === null ? 0 : state.columns.numbers[row]!;
   const word = row === null || (fate !== 'stopped' && fate !== 'held') ? 0 : state.run.stops[row]! || state.run.holds[row]!;
   return {
     ...{ number: known.number, source: known.source, line: known.line, fate, work, sameAs },
-    title: item.title || item.doi || (item.pmid && `PMID ${item.pmid}`) || known.raw,
-    detail: detailOf(peopleText(item.authors), item.container, item.dates.issue || item.dates.online, item.title ? item.doi : ''),
-    records: recordsOf.get(work) ?? 0,
+    title: item.title || works.get(work)?.title || identifier || known.raw,
+    detail: detailOf(peopleText(item.authors), item.container, item.dates.issue || item.dates.online, identifier),
+    records: works.get(work)?.records ?? 0,
     repeats: repeats.get(known.number) ?? 0,
     limiters: state.review.sieve.flatMap((l, k) => ((word >>> k) & 1 ? [l.name] : [])),
     ruled: known.ruled != null,
-    asked:
-      fate !== 'asked'
-        ? []
-        : known.matches.flatMap((m) => {
-            const r = matched.get(m.record);
-            return r
-              ? [
-                  {
-                    ...{ record: m.record, work: r.work_no, tag: r.tag ?? '--', title: r.title },
-                    ...{ detail: detailOf(r.container, r.year, r.doi), sameTitle: m.sameTitle, same: m.verdict === 'same' },
-                  },
-                ]
-              : [];
-          }),
+    asked: fate === 'asked' ? choices(known, matched) : [],
   };
+}
+
+/** The works that it may be, each once, with the best of their records. */
+function choices(known: KnownRecord, matched: ReadonlyMap<number, Matched>): KnownLine['asked'] {
+  const found = new Map<number, KnownLine['asked'][number]>();
+  for (const m of known.matches) {
+    const r = matched.get(m.record);
+    if (!r) continue;
+    const before = found.get(r.work_no);
+    if (before) before.tags = [...new Set([...before.tags, r.tag ?? '--'])];
+    else
+      found.set(r.work_no, {
+        ...{ record: m.record, work: r.work_no, tags: [r.tag ?? '--'], title: r.title, detail: detailOf(r.container, r.year, r.doi) },
+        ...{ sameTitle: m.sameTitle, same: m.verdict === 'same' },
+      });
+  }
+  return [...found.values()];
 }
 
 const detailOf = (...parts: string[]): string => parts.filter(Boolean).join(' · ');
@@ -186,13 +191,14 @@ async function matchedRecords(ctx: Context, reviewId: string, placed: readonly P
   return new Map(rows.map((r) => [r.no, r]));
 }
 
-async function recordCounts(ctx: Context, reviewId: string, works: readonly number[]): Promise<Map<number, number>> {
+async function worksOf(ctx: Context, reviewId: string, works: readonly number[]): Promise<Map<number, { records: number; title: string }>> {
   if (works.length === 0) return new Map();
-  const rows = await ctx.em.execute<{ work_no: number; n: number }[]>(
-    'select work_no, count(*)::int as n from work_record where review_id = ? and active and work_no = any(?::int[]) group by work_no',
+  const rows = await ctx.em.execute<{ no: number; records: number; title: string }[]>(
+    `select w.no, w.title, (select count(*)::int from work_record m where m.review_id = w.review_id and m.active and m.work_no = w.no) as records
+     from work w where w.review_id = ? and w.no = any(?::int[])`,
     [reviewId, `{${works.join(',')}}`],
   );
-  return new Map(rows.map((r) => [r.work_no, r.n]));
+  return new Map(rows.map(({ no, ...row }) => [no, row]));
 }
 
 /** Numbers of the known works that were retrieved: those that a limiter can lose. */

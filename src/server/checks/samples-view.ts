@@ -23,6 +23,8 @@ export interface SampleWork {
   /** What had been decided of it, in a sample of decisions; and what stands now. */
   before: 'keep' | 'exclude' | '';
   now: 'keep' | 'exclude' | '';
+  /** Somebody decided it after it was judged here. */
+  decidedSince: boolean;
   note: string;
 }
 
@@ -155,7 +157,8 @@ async function worksOf(
       const limiter = review.sieve[lowest(bits)]!;
       stoppedBy.push({ id: limiter.id, name: limiter.name, passes: wouldPass(limiter, columns, i!, context) });
     }
-    const now = staged.get(no)?.screening?.verdict;
+    const decision = staged.get(no)?.screening;
+    const now = decision?.verdict;
     return {
       ...{ no, title: titles.get(no) || `Work ${no}`, limiter: stratum.limiter, limiterName: stratum.name },
       stoppedBy,
@@ -163,6 +166,7 @@ async function worksOf(
       verdict: verdict.verdict as SampleWork['verdict'],
       before: check.decided[drawn] ?? ('' as const),
       now: now === 'keep' || now === 'exclude' ? now : ('' as const),
+      decidedSince: decision !== undefined && decision.at > verdict.at,
       note: verdict.note,
     };
   });

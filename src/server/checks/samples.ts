@@ -37,6 +37,12 @@ export const DrawSample = z.strictObject({
   seed: z.int().min(1).max(999_999),
 });
 
+/** What can be drawn from: the decisions that are given, else what the sieve stops. */
+function strataOf(state: ReviewState, decided: ReadonlyMap<number, unknown> | null): Stratum[] {
+  if (!decided) return stoppedStrata(state);
+  return decided.size ? [{ limiter: '', works: [...decided.keys()] }] : [];
+}
+
 const FROZEN = 'Saved with a sample drawn under it.';
 
 /**
@@ -44,15 +50,20 @@ const FROZEN = 'Saved with a sample drawn under it.';
  * set are drawn.
  */
 export async function drawCheck(ctx: Context, reviewId: string, input: z.infer<typeof DrawSample>): Promise<Result<{ number: number }>> {
-  const version = await freezeSieve(ctx, reviewId, FROZEN);
-  const state = await reviewState(ctx, reviewId);
-  const own = input.kind === 'own-decisions' ? ownDecisions(state) : null;
-  const strata = own ? [{ limiter: '', works: [...own.keys()] }] : stoppedStrata(state);
-  if (strata.every((s) => s.works.length === 0))
+  const own = (state: ReviewState) => (input.kind === 'own-decisions' ? ownDecisions(state) : null);
+  const before = await reviewState(ctx, reviewId);
+  if (strataOf(before, own(before)).length === 0)
     return refuse(
       'nothing-to-draw',
-      own ? 'You have kept or excluded nothing by title and abstract yet.' : 'The sieve stops nothing, so there is nothing to check.',
+      input.kind === 'own-decisions'
+        ? 'You have kept or excluded nothing by title and abstract yet.'
+        : 'The sieve stops nothing that is undecided, so there is nothing to check.',
     );
+  // Nothing is saved for a draw that is refused; what is drawn is of the sieve that was saved.
+  const version = await freezeSieve(ctx, reviewId, FROZEN);
+  const state = await reviewState(ctx, reviewId);
+  const decided = own(state);
+  const strata = strataOf(state, decided);
   const next = seeded(input.seed);
   const lots = drawSample(strata, input.size, next, input.design);
   const order = drawn(
@@ -72,7 +83,7 @@ export async function drawCheck(ctx: Context, reviewId: string, input: z.infer<t
         const words = limiter ? limiterWords(limiter, scheme, isoToDay(review.asOf)) : '';
         return { ...l, name: limiter?.name ?? '', words };
       }),
-      decided: own ? Object.fromEntries(order.map((no) => [no, own.get(no)!])) : {},
+      decided: decided ? Object.fromEntries(order.map((no) => [no, decided.get(no)!])) : {},
       ...{ sieveVersion: version, person: review.person, at: ctx.now() },
     });
     await tx.flush();

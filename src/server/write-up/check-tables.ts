@@ -14,7 +14,17 @@ function auditTable({ checks: { audit } }: WriteUpData): Table {
     id: 'audit',
     title: 'Limiters: what each is for, and what it cost',
     columns: [
-      ...['limiter', 'setting', 'why', 'stops first', 'stops alone', 'would stop by itself', 'holds', 'overruled on works'],
+      ...[
+        'limiter',
+        'setting',
+        'why',
+        'stops first',
+        'through without it',
+        'held without it',
+        'would stop by itself',
+        'holds',
+        'overruled on works',
+      ],
       ...[
         'not even',
         'leaks',
@@ -27,7 +37,7 @@ function auditTable({ checks: { audit } }: WriteUpData): Table {
       ],
     ],
     rows: audit.lines.map((l) => [
-      ...[l.name, l.words, l.rationale, l.stopsHere, l.onlyThis, l.alone, l.holds, l.overridden],
+      ...[l.name, l.words, l.rationale, l.stopsHere, l.backThrough, l.backHeld, l.alone, l.holds, l.overridden],
       l.exceptions.map((e) => `${e.where}: ${e.why}`).join(' '),
       l.leaks.map((x) => `${x.where}: ${x.records}`).join('; '),
       ...(l.spot
