@@ -2,31 +2,25 @@
  * Deciding with twenty people, the next work painted after a key, the write-up of 5,000 decided works, and a bundle of
  * 20,000 records out and back. Wants DATABASE_URL.
  */
-import { createReadStream, createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { chromium } from '@playwright/test';
-import { DEFAULT_PROFILE } from '@/core/parity';
 import { databaseUrl, ormConfig } from '@/db/config';
-import { Decision, Job } from '@/db/schema';
+import { Decision } from '@/db/schema';
 import { readBundle } from '@/server/bundle/read';
 import { writeBundle } from '@/server/bundle/write';
 import type { Context } from '@/server/context';
 import { decideMany } from '@/server/decide-work';
 import { closeQueue } from '@/server/queue';
-import { startReasons } from '@/server/reasons';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
 import { reviewState } from '@/server/review-state';
-import { runJob } from '@/server/run-job';
-import { saveDatabase } from '@/server/save-database';
 import { writeUpFile } from '@/server/write-up/export';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
-import { row, seconds } from './print';
-import { writeSeeded } from './seeded-files';
+import { aLargeReview, post } from './large-review';
+import { row, seconds, spread } from './print';
 
 const RECORDS = 20_000;
 /** Works that are decided when the review is written up. */
@@ -44,7 +38,7 @@ export async function deciding() {
   const port = await freePort(53400);
   const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
   try {
-    const id = await aLargeReview(context, folder);
+    const id = await aLargeReview(context, folder, { VH: RECORDS });
     const address = `http://127.0.0.1:${port}`;
     const { columns } = await reviewState(context(), id);
     const numbers = Array.from(columns.numbers);
@@ -62,50 +56,6 @@ export async function deciding() {
     rmSync(folder, { recursive: true, force: true });
   }
 }
-
-async function aLargeReview(context: () => Context, folder: string): Promise<string> {
-  const path = join(folder, 'big.ris');
-  writeSeeded(path, 'ris', RECORDS);
-  // The seeded file has ten family names; as many as a real list of this length has are made of them.
-  let n = 0;
-  const ends = ['', 'son', 'berg', 'wick', 'mo', 'ley', 'ara', 'ski', 'dal', 'ito', 'eda', 'quist', 'ova', 'man', 'ell', 'ano'];
-  const named = readFileSync(path, 'utf8').replace(
-    /^AU {2}- ([^,]+),/gm,
-    (_, family) => `AU  - ${family}${ends[n++ % 16]}${ends[(n * 7) % 13]},`,
-  );
-  writeFileSync(path, named);
-  const { id } = await createReview(context(), {
-    ...{ title: 'Bench', question: 'Does light help?', kind: 'treatment-benefit', comparison: '' },
-    ...{
-      population: 'nurses, workers',
-      intervention: 'light, lamp',
-      outcome: 'sleep',
-      asOf: '2026-09-14',
-      scheme: 'ocebm-2011',
-      person: 'Bench',
-    },
-  });
-  const database = await saveDatabase(context(), id, { id: null, name: 'Vellmora', tag: 'VH', profile: DEFAULT_PROFILE });
-  if (!database.ok) throw new Error(database.message);
-  const received = await receiveFile(context(), id, { databaseId: database.id }, 'big', createReadStream(path));
-  if (!received.ok) throw new Error(received.message);
-  for (;;) {
-    const job = await context().em.findOne(Job, { reviewId: id, state: 'queued' }, { orderBy: { updatedAt: 'asc' } });
-    if (!job) break;
-    await runJob(context(), id, job.id, true);
-  }
-  await startReasons(context(), id);
-  return id;
-}
-
-const post = async (address: string, id: string, verb: string, input: object) =>
-  (await (
-    await fetch(`${address}/api/reviews/${id}/do/${verb}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(input),
-    })
-  ).json()) as { ok: boolean };
 
 /** Twenty people, a decision every two seconds each. @param asBrowser with all that a page asks for after each */
 async function twenty(context: () => Context, address: string, id: string, works: number[], asBrowser: boolean) {
@@ -150,7 +100,7 @@ async function twenty(context: () => Context, address: string, id: string, works
   const stored = (await context().em.count(Decision, { reviewId: id })) - before - 1;
   row(
     `saving a decision, ${PEOPLE} people, one every 2 s each, ${RECORDS.toLocaleString('en-GB')} records${asBrowser ? ', and what a page asks after it' : ''}`,
-    `${of(times)}; ${saved} saved of ${PEOPLE * ROUNDS}, ${stored} in the database, in ${took.toFixed(0)} s`,
+    `${spread(times)}; ${saved} saved of ${PEOPLE * ROUNDS}, ${stored} in the database, in ${took.toFixed(0)} s`,
   );
 }
 
@@ -168,14 +118,9 @@ async function single(address: string, id: string, works: readonly number[]) {
       await ask(no);
       times.push(performance.now() - began);
     }
-    row(`asked by one alone: ${what}`, of(times));
+    row(`asked by one alone: ${what}`, spread(times));
   }
 }
-
-const of = (list: readonly number[]) => {
-  const sorted = [...list].sort((a, b) => a - b);
-  return `p50 ${sorted[Math.floor(sorted.length / 2)]!.toFixed(0)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)]!.toFixed(0)} ms`;
-};
 
 /** From a key that decides to the frame in which the next work's title stands. */
 async function painted(address: string, id: string) {
@@ -207,7 +152,7 @@ async function painted(address: string, id: string) {
       }
       return measured;
     });
-    row('from a key to the next work painted', `${of(times)} of ${times.length}`);
+    row('from a key to the next work painted', `${spread(times)} of ${times.length}`);
   } finally {
     await browser.close();
   }

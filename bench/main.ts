@@ -1,9 +1,10 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing|deciding]: prints figures with the machine's facts, and passes no judgement.
- * Importing, merging, reclassifying, sieving and deciding want a database: DATABASE_URL, which "npm run bench" sets.
+ * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing|deciding|checks]: prints figures with the machine's facts, and passes no judgement.
+ * Importing, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
 import { browsing } from './browsing';
+import { checks } from './checks';
 import { classifying, reclassifying } from './classifying';
 import { deciding } from './deciding';
 import { importing } from './importing';
@@ -25,3 +26,4 @@ if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();
 if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
+if (wants('checks')) await checks();

@@ -22,6 +22,7 @@ import { freezeSieve, saveSieve } from '@/server/save-sieve';
 import { importVenues } from '@/server/venue-register';
 import { workDetail } from '@/server/work-detail';
 import { aPdf } from '@/testing/a-pdf';
+import { checkSome, told } from './checks';
 import { MILL_DATABASES, MILL_SIEVE } from './mills/review';
 import { DEMO_DATABASES, type DemoDatabase } from './profiles';
 
@@ -107,6 +108,7 @@ async function load() {
   await freezeSieve(context(), id, 'Five years left too few trials; what was retracted is held.');
   await decideSome(id);
   await readSome(id);
+  await checkSome(context, id);
   // The title says that it is whole: a load that broke off is begun anew next time.
   await orm.em.fork().nativeUpdate(Review, { id }, { title: TITLE });
 }
@@ -173,11 +175,6 @@ async function retrieve(reviewId: string, { name, tag, file, profile, log }: Dem
       },
     }),
   );
-}
-
-function told<T extends { ok: true } | { ok: false; message: string }>(result: T): Extract<T, { ok: true }> {
-  if (!result.ok) throw new Error(result.message);
-  return result as Extract<T, { ok: true }>;
 }
 
 /** The jobs are done here, since the worker may not run yet; it finds them done. */

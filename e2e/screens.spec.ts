@@ -38,6 +38,12 @@ const STAGES = [
   'write-up/references',
   'write-up/take',
   'checks',
+  'checks/spot',
+  'checks/judge/1',
+  'checks/known',
+  'checks/overlap',
+  'checks/audit',
+  'checks/again',
 ];
 
 /** Nothing is on its way: every part has its content, and the fonts are there. */
@@ -61,6 +67,9 @@ const DARK_TOO: readonly string[] = [
   'sieve/parity?cell=0.4',
   'decide',
   'write-up',
+  'checks/spot',
+  'checks/judge/1',
+  'checks/overlap',
 ];
 
 /** By every rule in the light scheme; in the dark one only colours are other ones. */

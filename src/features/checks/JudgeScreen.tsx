@@ -63,7 +63,8 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
   }
 
   async function say(verdict: Said | 'undo') {
-    if (!current || (verdict === 'undo' && !said.has(current.drawn))) return;
+    // What is not on the screen yet cannot be judged.
+    if (!current || !work || (verdict === 'undo' && !said.has(current.drawn))) return;
     const place = at;
     const before = said.get(current.drawn);
     const set = (v: Said | undefined) =>

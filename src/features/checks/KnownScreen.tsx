@@ -74,7 +74,7 @@ function Recall({ view, onList }: { view: KnownView; onList: OnList }) {
                 Has
               </th>
               <th scope="col" className={`${head} w-[210px] pl-5`}>
-                Share of the known, with interval
+                Share, with interval
               </th>
             </tr>
           </thead>
@@ -109,7 +109,7 @@ function Recall({ view, onList }: { view: KnownView; onList: OnList }) {
                 It loses
               </th>
               <th scope="col" className={`${head} w-[200px] pl-5`}>
-                Share of the known, with interval
+                Share, with interval
               </th>
             </tr>
           </thead>
