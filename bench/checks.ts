@@ -110,7 +110,7 @@ async function asked(context: () => Context, address: string, id: string) {
     ...dois.slice(0, 50).map((d) => d.title),
     ...Array.from({ length: 50 }, (_, i) => `10.5555/none.${i}`),
   ].join('\n');
-  await timed('taking a list of 200 known works', 3, () => post(address, id, 'add-known', { text, source: 'bench' }));
+  await timed('taking a list of 200 known works', 0, () => post(address, id, 'add-known', { text, source: 'bench' }));
   const drawn = { kind: 'stopped', design: 'stratified', size: 300, share: null };
   await timed('drawing a sample of 300', TURNS, (turn) => post(address, id, 'draw-sample', { ...drawn, seed: turn + 1 }));
   await post(address, id, 'draw-sample', { ...drawn, kind: 'own-decisions', design: 'simple', seed: 5 });
@@ -127,6 +127,7 @@ async function asked(context: () => Context, address: string, id: string) {
   );
   for (const path of ['checks/spot', 'checks/judge/1', 'checks/known', 'checks/overlap', 'checks/again', 'checks/audit', 'sieve'])
     await timed(`the page ${path}`, TURNS, () => page(path));
+  await timed('the audit with what the databases did', TURNS, () => post(address, id, 'audit', {}));
   await timed('the works of one combination of databases', TURNS, () =>
     post(address, id, 'overlap-works', { mask: 3, as: 'exactly', of: 'all' }),
   );
@@ -141,5 +142,5 @@ async function timed(what: string, turns: number, ask: (turn: number) => Promise
     times.push(performance.now() - from);
     if (answer?.ok === false) throw new Error(`${what}: ${answer.message}`);
   }
-  row(what, `first ${times[0]!.toFixed(0)} ms, then ${spread(times.slice(1))}`);
+  row(what, `first ${times[0]!.toFixed(0)} ms${times.length > 1 ? `, then ${spread(times.slice(1))}` : ''}`);
 }

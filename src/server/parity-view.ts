@@ -13,7 +13,7 @@ import {
   settingsFor,
   type Took,
 } from '@/core/parity';
-import { GALLERY, type Limiter, limiterWords, type SieveContext } from '@/core/sieve';
+import { type Columns, GALLERY, type Limiter, limiterWords, type SieveContext } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
@@ -23,12 +23,18 @@ import { type ReviewState, reviewState, sieveContext } from './review-state';
 import { databaseNames, databasesOf } from './save-database';
 import { schemeOf } from './scheme-of';
 
-/** Everything behind the parity view, with the works themselves. */
-async function workedOut(ctx: Context, reviewId: string) {
+/** What parity rests on. */
+async function groundsOf(ctx: Context, reviewId: string) {
   const state = await reviewState(ctx, reviewId);
-  const { review, scheme, columns } = state;
   const databases = await databasesOf(ctx, reviewId);
   const rows = (await retrievalsOf(ctx, reviewId)).filter((r) => !r.withdrawn);
+  return { state, databases, rows };
+}
+type Grounds = Awaited<ReturnType<typeof groundsOf>>;
+
+/** Everything behind the parity view, with the works themselves. */
+async function workedOut(ctx: Context, { state, databases, rows }: Grounds) {
+  const { review, scheme, columns } = state;
   const retrievals = await retrievalsAlone(ctx, review, rows, databases, { sieve: review.sieve, scheme });
   const context = await sieveContext(ctx, review, scheme, columns);
   const parity = parityOf(review.sieve, columns, context, retrievals);
@@ -72,10 +78,24 @@ export interface ParityView extends Omit<Parity, 'rows'> {
   settings: { tag: string; name: string; steps: ReturnType<typeof settingsFor> }[];
 }
 
+/** The view of a review's columns, while nothing that it rests on changes: several pages ask for it. */
+const views = new WeakMap<Columns, { key: string; view: ParityView }>();
+
 export async function parityView(ctx: Context, reviewId: string): Promise<ParityView> {
-  const { state, databases, rows, retrievals, context, parity } = await workedOut(ctx, reviewId);
+  const grounds = await groundsOf(ctx, reviewId);
+  const { review, columns, overrides } = grounds.state;
+  const key = JSON.stringify([review.sieve, review.asOf, overrides, grounds.rows, grounds.databases]);
+  const known = views.get(columns);
+  if (known?.key === key) return known.view;
+  const view = await viewed(ctx, grounds);
+  views.set(columns, { key, view });
+  return view;
+}
+
+async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
+  const { state, databases, rows, retrievals, context, parity } = await workedOut(ctx, grounds);
   const { review, scheme } = state;
-  const venueOf = await venues(ctx, reviewId);
+  const venueOf = await venues(ctx, review.id);
   const line = (c: Cell): CellLine => ({ ...c, closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length });
   return {
     ...parity,
@@ -139,7 +159,7 @@ export async function parityWorks(
   reviewId: string,
   input: z.infer<typeof ParityWorks>,
 ): Promise<Result<{ numbers: number[] }>> {
-  const { rows, retrievals, context, parity, state } = await workedOut(ctx, reviewId);
+  const { rows, retrievals, context, parity, state } = await workedOut(ctx, await groundsOf(ctx, reviewId));
   const i = rows.findIndex((r) => r.id === input.retrieval);
   const r = retrievals[i];
   if (!r) return refuse('no-retrieval', 'This retrieval is not in the review any more.');

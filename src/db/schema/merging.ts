@@ -47,6 +47,10 @@ export const WorkRecord = defineEntity({
 export const MergeKeyRow = defineEntity({
   name: 'MergeKeyRow',
   tableName: 'merge_key',
+  // By the keys that merging meets records under; `json_bigints` is a function of the migrations.
+  indexes: [
+    { name: 'merge_key_blocks', expression: `create index "merge_key_blocks" on "merge_key" using gin (json_bigints("doc"->'blocks'))` },
+  ],
   properties: {
     reviewId: p.uuid().primary(),
     recordNo: p.integer().primary(),

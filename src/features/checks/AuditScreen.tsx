@@ -1,11 +1,13 @@
 'use client';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
 import { stratumWords, wholeWords } from '@/core/checks';
 import type { Fill } from '@/core/sieve';
 import type { AuditLine, AuditView } from '@/server/checks/audit';
 import { Empty } from '@/ui/empty';
 import { count } from '@/ui/marks';
+import { call } from '../shell/call';
 import { Figure } from '../sieve/Figure';
 import { STATE_WORDS } from '../sieve/parity/cell-words';
 import { ListWithSheet } from '../works/ListWithSheet';
@@ -14,7 +16,8 @@ import { ChecksNav } from './ChecksNav';
 const UNKNOWN = { hold: 'held for a person', 'let-through': 'let through', stop: 'stopped' } as const;
 
 /** For each limiter: why it is there, how it is set, what it cost, where it is not even, and what the checks say of it. */
-export function AuditScreen({ reviewId, view }: { reviewId: string; view: AuditView }) {
+export function AuditScreen({ reviewId, given }: { reviewId: string; given: AuditView }) {
+  const view = useWhole(reviewId, given);
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   const { lines, spot } = view;
   return (
@@ -64,6 +67,28 @@ export function AuditScreen({ reviewId, view }: { reviewId: string; view: AuditV
   );
 }
 
+/** With what the databases did, once that is there. */
+function useWhole(reviewId: string, given: AuditView): AuditView {
+  const [whole, setWhole] = useState<AuditView | null>(null);
+  useEffect(() => {
+    let gone = false;
+    // Asked anew for each page that comes.
+    void given;
+    call(reviewId, 'audit', {}).then(
+      (answer) => {
+        if (gone) return;
+        if (answer.ok) setWhole(answer.view);
+        else toast.error(answer.message);
+      },
+      () => !gone && toast.error('What the databases did could not be read: the server did not answer. Reload the page.'),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [reviewId, given]);
+  return whole ?? given;
+}
+
 interface LimiterProps {
   reviewId: string;
   line: AuditLine;
@@ -105,7 +130,9 @@ function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
           .
         </Row>
         <Row term="Where it is not even">
-          {l.exceptions.length === 0 ? (
+          {l.exceptions === null ? (
+            <span className="text-slate">Reading …</span>
+          ) : l.exceptions.length === 0 ? (
             'Nowhere.'
           ) : (
             <ul>
@@ -118,10 +145,8 @@ function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
             </ul>
           )}
         </Row>
-        {l.leaks.length > 0 && (
-          <Row term="Leaks">
-            {l.leaks.map((x) => `${count(x.records)} ${x.records === 1 ? 'work' : 'works'} in ${x.where}`).join('; ')}.
-          </Row>
+        {l.leaks !== null && l.leaks.length > 0 && (
+          <Row term="Leaks">{l.leaks.map((x) => `${count(x.works)} ${x.works === 1 ? 'work' : 'works'} in ${x.where}`).join('; ')}.</Row>
         )}
         <Row term="Spot check">
           {l.spot ? stratumWords(l.spot.result) : <span className="text-slate">None of what it stopped was judged.</span>}

@@ -1,11 +1,12 @@
 import { type SampleDesign, type SpotResult, spotResult } from '@/core/checks';
 import type { CellState } from '@/core/parity';
 import { isoToDay } from '@/core/record';
-import { funnelOf, limiterWords } from '@/core/sieve';
+import { funnelOf, limiterWords, lostAt } from '@/core/sieve';
 import { SampleCheck } from '@/db/schema';
 import type { Context } from '../context';
 import { type ParityView, parityView } from '../parity-view';
 import { type ReviewState, reviewState } from '../review-state';
+import { databasesOf } from '../save-database';
 import { latestVersion } from '../save-sieve';
 import { placeKnown, settled } from './known-view';
 import { standingVerdicts } from './samples';
@@ -29,9 +30,9 @@ export interface AuditLine {
   holds: number;
   /** Words of people against it, on single works. */
   overridden: number;
-  /** Where it was not or could not be applied evenly, in words. */
-  exceptions: { where: string; state: CellState; why: string; remedy: string }[];
-  leaks: { where: string; records: number }[];
+  /** Where it was not or could not be applied evenly, in words; null while the databases were not looked at. */
+  exceptions: { where: string; state: CellState; why: string; remedy: string }[] | null;
+  leaks: { where: string; works: number }[] | null;
   /** What the latest sample of which anything was judged says of it. */
   spot: { check: number; sieveVersion: number; result: SpotResult['strata'][number] } | null;
   /** Works that are known to belong and that it stops first; null while there is no list. */
@@ -63,20 +64,29 @@ const UNEVEN: ReadonlySet<CellState> = new Set<CellState>([
   'looser-there',
 ]);
 
-/** The audit of every limiter of the working sieve that is on. @param given what was worked out already */
-export async function auditLines(ctx: Context, reviewId: string, given?: { state: ReviewState; parity: ParityView }): Promise<AuditView> {
+/**
+ * The audit of every limiter of the working sieve that is on.
+ * @param given what was worked out already; without parity, the databases are not looked at, which can take seconds
+ */
+export async function auditLines(
+  ctx: Context,
+  reviewId: string,
+  given?: { state?: ReviewState; parity: ParityView | null },
+): Promise<AuditView> {
   const state = given?.state ?? (await reviewState(ctx, reviewId));
-  const parity = given?.parity ?? (await parityView(ctx, reviewId));
+  const parity = given ? given.parity : await parityView(ctx, reviewId);
   const { review, run, scheme, columns } = state;
   const spot = await latestSpot(ctx, reviewId);
-  const { placed } = await placeKnown(ctx, state);
-  const counted = settled(placed);
+  const counted = settled((await placeKnown(ctx, state)).placed);
+  const lost = lostAt(
+    run,
+    counted.flatMap((p) => p.row ?? []),
+  );
   const { rows } = funnelOf(run);
-  const databases = new Map(parity.retrievals.flatMap((r) => r.databases.map((d) => [d.id, d.tag] as const)));
+  const tags = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d.tag]));
   const lines = review.sieve.flatMap((l, k): AuditLine[] => {
     if (!l.on) return [];
     const row = rows.find((r) => r.limiter === k)!;
-    const cells = parity.rows.find((p) => p.limiter === l.id)?.cells ?? [];
     const own = spot?.result.strata.find((s) => s.limiter === l.id);
     let holds = 0;
     for (const word of run.holds) holds += (word >>> k) & 1;
@@ -84,18 +94,12 @@ export async function auditLines(ctx: Context, reviewId: string, given?: { state
       {
         ...{ id: l.id, name: l.name, words: limiterWords(l, scheme, isoToDay(review.asOf)), rationale: l.rationale },
         ...{ evidence: l.evidence, whenUnknown: l.whenUnknown, exempt: l.exempt?.reason ?? '' },
-        waived: (l.waivers ?? []).map((w) => ({ database: databases.get(w.database) ?? '--', reason: w.reason })),
+        waived: (l.waivers ?? []).map((w) => ({ database: tags.get(w.database) ?? '--', reason: w.reason })),
         ...{ stopsHere: row.whole.stoppedHere, backThrough: row.onlyThis.through, backHeld: row.onlyThis.held, alone: row.alone, holds },
         overridden: new Set(state.overrides.filter((o) => o.limiters.includes(l.id)).map((o) => o.work)).size,
-        exceptions: cells.flatMap((c, i) =>
-          c && UNEVEN.has(c.state) ? [{ where: parity.retrievals[i]!.names, state: c.state, why: c.why, remedy: c.remedy }] : [],
-        ),
-        leaks: cells.flatMap((c, i) => (c && c.leaks > 0 ? [{ where: parity.retrievals[i]!.names, records: c.leaks }] : [])),
+        ...unevenness(parity, l.id),
         spot: spot && own ? { check: spot.check.number, sieveVersion: spot.check.sieveVersion, result: own } : null,
-        known:
-          counted.length === 0
-            ? null
-            : counted.flatMap((p) => (p.row !== null && isLostTo(run.stops[p.row]!, k) ? [columns.numbers[p.row]!] : [])),
+        known: counted.length === 0 ? null : lost[k]!.map((i) => columns.numbers[i]!),
       },
     ];
   });
@@ -112,4 +116,15 @@ export async function auditLines(ctx: Context, reviewId: string, given?: { state
   };
 }
 
-const isLostTo = (stops: number, k: number): boolean => (stops & (1 << k)) !== 0 && (stops & ((1 << k) - 1)) === 0;
+/** Where a limiter is not even, and what came through although it was set there. */
+function unevenness(parity: ParityView | null, limiter: string): Pick<AuditLine, 'exceptions' | 'leaks'> {
+  if (!parity) return { exceptions: null, leaks: null };
+  const cells = parity.rows.find((p) => p.limiter === limiter)?.cells ?? [];
+  const where = (i: number) => parity.retrievals[i]!.names;
+  return {
+    exceptions: cells.flatMap((c, i) =>
+      c && UNEVEN.has(c.state) ? [{ where: where(i), state: c.state, why: c.why, remedy: c.remedy }] : [],
+    ),
+    leaks: cells.flatMap((c, i) => (c && c.leaks > 0 ? [{ where: where(i), works: c.leaks }] : [])),
+  };
+}

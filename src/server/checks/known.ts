@@ -61,24 +61,28 @@ const lock = (tx: EntityManager, reviewId: string) => tx.execute('select pg_advi
 async function lookFor(tx: EntityManager, reviewId: string): Promise<void> {
   const known = await tx.find(KnownRecord, { reviewId, removed: false }, { orderBy: { number: 'asc' } });
   const upTo = await newestRecord(tx, reviewId);
-  const rows = known.length
-    ? await tx.execute<{ no: number; doc: MergeKeys }[]>(
-        `select m.record_no as no, k.doc from work_record m join merge_key k on k.review_id = m.review_id and k.record_no = m.record_no
-         where m.review_id = ? and m.active order by m.record_no`,
-        [reviewId],
-      )
-    : [];
+  const keys = known.map((k) => mergeKeys(k.item));
+  const records = known.length ? await mayBeOneOf(tx, reviewId, keys) : [];
   const { matches, first } = matchKnown(
-    rows.map((r) => r.doc),
-    known.map((k) => mergeKeys(k.item)),
+    records.map((r) => r.doc),
+    keys,
   );
   known.forEach((k, i) => {
-    k.matches = matches[i]!.slice(0, 10).map((m) => ({ ...m, record: rows[m.record]!.no }));
+    k.matches = matches[i]!.slice(0, 10).map((m) => ({ ...m, record: records[m.record]!.no }));
     k.first = known[first[i]!]!.number;
   });
   await tx.upsert(KnownState, { reviewId, lookedUpTo: upTo, rules: MERGE_RULES });
   await tx.flush();
 }
+
+/** Records that share a key with one of these, by the index over those keys: the only ones that merging would compare. */
+const mayBeOneOf = (tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]) =>
+  tx.execute<{ no: number; doc: MergeKeys }[]>(
+    `select m.record_no as no, k.doc from merge_key k
+     join work_record m on m.review_id = k.review_id and m.record_no = k.record_no and m.active
+     where k.review_id = ? and json_bigints(k.doc->'blocks') && ?::bigint[] order by m.record_no`,
+    [reviewId, `{${[...new Set(keys.flatMap((k) => k.blocks))].join(',')}}`],
+  );
 
 async function newestRecord(em: EntityManager, reviewId: string): Promise<number> {
   const [{ last }] = await em.execute<[{ last: number }]>(

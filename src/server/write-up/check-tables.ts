@@ -38,8 +38,8 @@ function auditTable({ checks: { audit } }: WriteUpData): Table {
     ],
     rows: audit.lines.map((l) => [
       ...[l.name, l.words, l.rationale, l.stopsHere, l.backThrough, l.backHeld, l.alone, l.holds, l.overridden],
-      l.exceptions.map((e) => `${e.where}: ${e.why}`).join(' '),
-      l.leaks.map((x) => `${x.where}: ${x.records}`).join('; '),
+      (l.exceptions ?? []).map((e) => `${e.where}: ${e.why}`).join(' '),
+      (l.leaks ?? []).map((x) => `${x.where}: ${x.works}`).join('; '),
       ...(l.spot
         ? [
             l.spot.check,
