@@ -100,17 +100,9 @@ async function asked(context: () => Context, address: string, id: string) {
     const said = { stage: 'title-abstract' as const, verdict, reasonCode, grounds: 'Bench.' };
     await decideMany(context(), id, { ...said, works: works.map((workNo) => ({ workNo, seenSeq: 0 })) });
   }
-  const dois = await context().em.execute<{ doi: string; title: string }[]>(
-    `select doi, title from work where review_id = ? and doi <> '' order by no limit 100`,
-    [id],
-  );
   row('works, stopped, kept', `${columns.numbers.length}, ${state.counts.stopped}, 700`);
-  const text = [
-    ...dois.map((d) => d.doi),
-    ...dois.slice(0, 50).map((d) => d.title),
-    ...Array.from({ length: 50 }, (_, i) => `10.5555/none.${i}`),
-  ].join('\n');
-  await timed('taking a list of 200 known works', 0, () => post(address, id, 'add-known', { text, source: 'bench' }));
+  const lists = await listsOfKnown(context, id, 1 + TURNS / 4);
+  await post(address, id, 'add-known', { text: lists[0]!, source: 'bench' });
   const drawn = { kind: 'stopped', design: 'stratified', size: 300, share: null };
   await timed('drawing a sample of 300', TURNS, (turn) => post(address, id, 'draw-sample', { ...drawn, seed: turn + 1 }));
   await post(address, id, 'draw-sample', { ...drawn, kind: 'own-decisions', design: 'simple', seed: 5 });
@@ -128,9 +120,25 @@ async function asked(context: () => Context, address: string, id: string) {
   for (const path of ['checks/spot', 'checks/judge/1', 'checks/known', 'checks/overlap', 'checks/again', 'checks/audit', 'sieve'])
     await timed(`the page ${path}`, TURNS, () => page(path));
   await timed('the audit with what the databases did', TURNS, () => post(address, id, 'audit', {}));
+  await timed('taking another list of 200 known works', TURNS / 4 - 1, (turn) =>
+    post(address, id, 'add-known', { text: lists[turn + 1]!, source: 'bench' }),
+  );
   await timed('the works of one combination of databases', TURNS, () =>
     post(address, id, 'overlap-works', { mask: 3, as: 'exactly', of: 'all' }),
   );
+}
+
+/** Lists of 200 lines each: identifiers that are there, titles that have to be asked about, and what nobody has. */
+async function listsOfKnown(context: () => Context, id: string, count: number): Promise<string[]> {
+  const works = await context().em.execute<{ doi: string; title: string }[]>(
+    `select doi, title from work where review_id = ? and doi <> '' order by no limit ?`,
+    [id, count * 150],
+  );
+  return Array.from({ length: count }, (_, k) => {
+    const own = works.slice(k * 150, k * 150 + 150);
+    const nobodys = Array.from({ length: 50 }, (_, i) => `10.5555/none.${k}.${i}`);
+    return [...own.map((w, i) => (i < 100 ? w.doi : w.title)), ...nobodys].join('\n');
+  });
 }
 
 /** The first answer is told apart: it fills what is kept between answers. */

@@ -21,7 +21,7 @@ export async function checkSome(context: () => Context, reviewId: string) {
   const numbers = works.map((w) => w.no);
   const titles = new Map((await context().em.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w.title]));
   for (const [i, { drawn, no }] of works.slice(0, Math.ceil((works.length * 2) / 3)).entries()) {
-    const asked = /(?:light|lenses).*randomi[sz]ed controlled trial$/i.test(titles.get(no)!);
+    const asked = /^(?!Retraction|Correction|Letter).*(?:light|lenses).*randomi[sz]ed controlled trial$/i.test(titles.get(no)!);
     told(
       await judgeSample(context(), reviewId, { check: number, workNo: drawn, verdict: i === 12 ? 'unsure' : asked ? 'keep' : 'exclude' }),
     );

@@ -15,11 +15,8 @@ const VIEWS = [
   { name: 'question', path: 'question' },
   { name: 'retrieve', path: 'retrieve' },
   { name: 'retrieval', path: 'retrieve/3' },
-  { name: 'profile', path: 'retrieve/database/BC' },
   { name: 'merge', path: 'merge' },
-  { name: 'pair', path: 'merge/pairs' },
   { name: 'classify', path: 'classify' },
-  { name: 'scheme', path: 'classify/scheme' },
   { name: 'sieve', path: 'sieve', before: click('button', /held, all works/) },
   { name: 'what-if', path: 'sieve/what-if' },
   { name: 'held', path: 'sieve/held' },
@@ -30,7 +27,10 @@ const VIEWS = [
   { name: 'write-up', path: 'write-up' },
   { name: 'flow', path: 'write-up/flow' },
   { name: 'references', path: 'write-up/references' },
-  { name: 'checks', path: 'checks' },
+  { name: 'spot-check', path: 'checks/spot' },
+  { name: 'known', path: 'checks/known' },
+  { name: 'overlap', path: 'checks/overlap' },
+  { name: 'audit', path: 'checks/audit' },
 ];
 
 await main(async () => {

@@ -12,6 +12,13 @@ const VERDICT_WORDS: Record<string, string> = {
   undo: 'taken back',
 };
 
+const SAMPLE_WORDS: Record<string, string> = {
+  keep: 'would be kept',
+  exclude: 'would be excluded',
+  unsure: 'cannot be told',
+  undo: 'word taken back',
+};
+
 export const LEDGER_KINDS = {
   decision: 'decisions on works',
   ruling: 'rulings on a classification',
@@ -21,6 +28,8 @@ export const LEDGER_KINDS = {
   edit: 'fields set',
   reason: 'changes of the reasons',
   sieve: 'versions of the sieve',
+  sample: 'samples drawn and judged',
+  known: 'lists of known works',
 } as const;
 export type LedgerKind = keyof typeof LEDGER_KINDS;
 
@@ -86,7 +95,12 @@ const ALL = `
   union all select 'difference', at, person, work_no, text, null, '', '', null, null, seq from written_difference where review_id = ?
   union all select 'edit', at, person, work_no, field || '|' || coalesce(value, ''), null, '', '', null, null, seq from work_edit where review_id = ?
   union all select 'reason', at, person, null, kind || '|' || code || '|' || before || '|' || after, null, code, '', null, null, seq from reason_change where review_id = ?
-  union all select 'sieve', at, person, null, number::text, null, '', note, null, number, number from sieve_version where review_id = ?`;
+  union all select 'sieve', at, person, null, number::text, null, '', note, null, number, number from sieve_version where review_id = ?
+  union all select 'sample', at, person, null, 'drawn|' || number || '|' || jsonb_array_length("order") || '|' || kind || '|' || seed, null, '', '', null, sieve_version, number from sample_check where review_id = ?
+  union all select 'sample', at, person, work_no, verdict || '|' || check_number, null, '', note, null, null, seq from sample_verdict where review_id = ?
+  union all select 'known', at, person, null, count(*)::text || '|' || source, null, '', '', null, null, min(number) from known_record where review_id = ? group by at, person, source`;
+/** Each part of it wants to know the review. */
+const PARTS = ALL.split('?').length - 1;
 
 function selected(reviewId: string, { kind, person, reason, stage, from, to, work }: LedgerInput): { sql: string; values: unknown[] } {
   const conditions: [string, unknown][] = [];
@@ -98,7 +112,7 @@ function selected(reviewId: string, { kind, person, reason, stage, from, to, wor
   if (to) conditions.push(["l.at < ?::date + interval '1 day'", to]);
   if (work) conditions.push(['l.work_no = ?', work]);
   const where = conditions.length ? `where ${conditions.map(([c]) => c).join(' and ')}` : '';
-  return { sql: `from (${ALL}) l ${where}`, values: [...Array.from({ length: 8 }, () => reviewId), ...conditions.map(([, v]) => v)] };
+  return { sql: `from (${ALL}) l ${where}`, values: [...Array.from({ length: PARTS }, () => reviewId), ...conditions.map(([, v]) => v)] };
 }
 
 /** A page of the ledger, newest first, with how many lines there are and who is in it. */
@@ -112,7 +126,7 @@ export async function ledger(
   const [{ n }] = await ctx.em.execute<[{ n: number }]>(`select count(*)::int as n ${sql}`, values);
   const people = await ctx.em.execute<{ person: string }[]>(
     `select distinct l.person from (${ALL}) l order by 1`,
-    Array.from({ length: 8 }, () => reviewId),
+    Array.from({ length: PARTS }, () => reviewId),
   );
   return {
     lines: await linesOf(ctx, reviewId, input, PAGE, (input.page - 1) * PAGE),
@@ -127,7 +141,7 @@ async function linesOf(ctx: Context, reviewId: string, input: LedgerInput, limit
   const rows = await ctx.em.execute<Row[]>(
     `select l.*, w.title ${sql.replace(') l ', ') l left join work w on w.review_id = ? and w.no = l.work_no ')}
      order by l.at desc, l.kind, l.work_no, l.seq desc limit ${limit} offset ${offset}`,
-    [...values.slice(0, 8), reviewId, ...values.slice(8)],
+    [...values.slice(0, PARTS), reviewId, ...values.slice(PARTS)],
   );
   return rows.map((r) => ({
     ...{ kind: r.kind, at: new Date(r.at).toISOString(), person: r.person, work: r.work_no, title: r.title ?? '', stage: r.stage },
@@ -159,6 +173,12 @@ function whatOf({ kind, what }: Row): string {
       return `reason ${second} ${first}${third && fourth ? `: “${third}”, then “${fourth}”` : third || fourth ? `: “${third || fourth}”` : ''}`;
     case 'sieve':
       return `sieve saved as version ${what}`;
+    case 'sample':
+      if (first === 'drawn')
+        return `sample ${second} drawn: ${third} ${fourth === 'stopped' ? 'stopped works' : 'own decisions'}, seed ${what.split('|')[4]}`;
+      return `sample ${second}: ${SAMPLE_WORDS[first] ?? first}`;
+    case 'known':
+      return `${first} known ${first === '1' ? 'work' : 'works'} brought${second && `, from ${second}`}`;
   }
 }
 

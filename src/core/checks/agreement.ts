@@ -18,7 +18,9 @@ export interface Agreement {
 
 /**
  * Agreement of two judges on the same works: the share agreed on, Cohen's kappa (95 % interval by its large-sample
- * standard error), PABAK, and Gwet's AC1 (interval by its standard error conditional on the works).
+ * standard error), PABAK, and Gwet's AC1 (interval by its standard error conditional on the works). With p the share
+ * agreed on and q the number of values: kappa (p − e)/(1 − e), e = Σ rowᵢ columnᵢ; PABAK (qp − 1)/(q − 1);
+ * AC1 (p − e)/(1 − e), e = Σ πᵢ(1 − πᵢ)/(q − 1), πᵢ the mean of rowᵢ and columnᵢ. All are in [−1, 1], without a unit.
  * @param table square, of whole numbers ≥ 0, at least two by two
  * @throws RangeError for another shape
  * @source Cohen J. Educ Psychol Meas 1960;20:37–46; Fleiss, Cohen & Everitt, Psychol Bull 1969;72:323–327 (standard

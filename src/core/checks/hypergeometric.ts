@@ -1,7 +1,8 @@
 import { logChoose, whole } from './special';
 
 /**
- * Probability of at most x marked ones in a sample drawn without putting back.
+ * Probability of at most x marked ones in a sample drawn without putting back:
+ * Σ C(marked, k) C(size − marked, drawn − k) / C(size, drawn) over k ≤ x.
  * @param size of the set; @param marked of it; @param drawn of it; @param x found
  * @returns probability in [0, 1]
  * @source hypergeometric distribution; checked against a statistics library, see the test
@@ -19,7 +20,8 @@ export function hypergeometricCdf(x: number, size: number, marked: number, drawn
 
 /**
  * Exact one-sided upper bound for how many of a finite set are marked, from a sample without putting back: the largest
- * number under which so few as were found would still be seen with a chance of more than 1 − confidence.
+ * number under which so few as were found would still be seen with a chance of more than 1 − confidence:
+ * max M with P(X ≤ found | size, M, drawn) > 1 − confidence.
  * @param size of the set, whole, ≥ 1; @param drawn 1 … size; @param found 0 … drawn
  * @param confidence in (0, 1), 0.95 unless said
  * @returns a number of members of the set, from `found` to `size`
@@ -42,7 +44,8 @@ export function upperBoundOfMarked(size: number, drawn: number, found: number, c
 }
 
 /**
- * The smallest sample that, with none found in it, would show that at most this share of the set is marked.
+ * The smallest sample that, with none found in it, would show that at most this share of the set is marked:
+ * min n with upperBoundOfMarked(size, n, 0) ≤ ⌊share · size⌋.
  * @param size of the set, whole, ≥ 1; @param share in [0, 1)
  * @returns 1 … size
  * @throws RangeError outside those ranges

@@ -23,16 +23,21 @@ export function shareOf(n: number, of: number): Share | null {
 }
 
 /**
- * Relative recall: of the known relevant works, the share that a search found (or a limiter let through).
+ * Relative recall, found / known: of the known relevant works, the share that a search found (or a limiter let through).
+ * @param found 0 … known; @param known whole, ≥ 0 @returns a share in [0, 1] with its Wilson interval; null for none known
  * @source Sampson et al., J Clin Epidemiol 2006;59:1057–1063 (relative recall), from memory
  */
 export const relativeRecall = (found: number, known: number): Share | null => shareOf(found, known);
 
-/** Precision: of what was retrieved (or came through), the share that was kept. @source common practice */
+/**
+ * Precision, kept / screened: of what was retrieved (or came through), the share that was kept.
+ * @param kept 0 … screened; @param screened whole, ≥ 0 @returns a share in [0, 1] with its Wilson interval; null for none screened
+ * @source common practice
+ */
 export const precision = (kept: number, screened: number): Share | null => shareOf(kept, screened);
 
 /**
- * Number needed to read: works to be read for each that is kept, the reciprocal of precision; its interval is that of
+ * Number needed to read, screened / kept: works to be read for each that is kept, the reciprocal of precision; its interval is that of
  * precision turned round. @returns null when nothing was kept: no number would do
  * @source Bachmann et al., J Am Med Inform Assoc 2002;9:653–658, from memory
  */

@@ -1,5 +1,6 @@
 /**
- * Wilson score interval for a proportion, without continuity correction.
+ * Wilson score interval for a proportion, without continuity correction:
+ * (p + z²/2n ± z √(p(1 − p)/n + z²/4n²)) / (1 + z²/n), with p = successes / n and n = trials.
  * @param successes whole number, 0 … trials
  * @param trials whole number, ≥ 1
  * @param z standard-normal quantile (no unit); 1.959964 gives a 95 % interval

@@ -65,9 +65,9 @@ export const CAUTION_WORDS: Readonly<Record<TwoSourceEstimate['cautions'][number
 export const CHAPMAN_ASSUMES =
   'It assumes that the two found independently of each other, that every work was as easy to find as any other, and that works in both were recognised as the same. Databases with a common focus index the same journals, so they break the first two, and the estimate is then too low: read it as “at least”.';
 
-/** The estimate from two databases in plain words. */
+/** The estimate from two databases in plain words. @param a their names; @param b */
 export function chapmanWords(e: TwoSourceEstimate, a: string, b: string): string {
   const missed = Math.max(0, e.estimate - e.found);
   if (e.found === 0) return `Neither ${a} nor ${b} found any of these.`;
-  return `${a} and ${b} together found ${works(e.found)}. If they found independently, about ${n(Math.round(e.estimate))} exist (95 % interval ${n(Math.round(e.low))} to ${n(Math.round(e.high))}), so both missed about ${n(Math.round(missed))}.`;
+  return `${a} and ${b} together found ${works(e.found)}. If they found independently, about ${n(Math.round(e.estimate))} exist (95 % interval ${n(Math.round(e.low))} to ${n(Math.round(e.high))}), so about ${n(Math.round(missed))} were found by neither.`;
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { CAUTION_WORDS, CHAPMAN_ASSUMES, chapmanWords, estimateOf, type OverlapOf } from '@/core/checks';
 import type { OverlapView } from '@/server/checks/overlap';
 import { Select } from '@/ui/field';
+import { count } from '@/ui/marks';
 
 const AMONG: Record<OverlapOf, string> = { all: 'all works', through: 'works through the sieve', kept: 'kept works' };
 
@@ -51,10 +52,17 @@ export function TwoSources({ view }: { view: OverlapView }) {
 
 function Estimate({ view, a, b, of, name }: { view: OverlapView; a: number; b: number; of: OverlapOf; name(bit: number): string }) {
   const estimate = estimateOf(view.sets, a, b, of);
+  // Found, and by neither of the two.
+  const others = view.sets.reduce((n, s) => n + (((s.mask >>> a) | (s.mask >>> b)) & 1 ? 0 : s[of]), 0);
   const nothing = estimate.cautions.includes('no-overlap');
   return (
     <div role="status">
-      {!nothing && <p className="mt-2 max-w-[86ch] font-serif text-[16px]">{chapmanWords(estimate, name(a), name(b))}</p>}
+      {!nothing && (
+        <p className="mt-2 max-w-[86ch] font-serif text-[16px]">
+          {chapmanWords(estimate, name(a), name(b))}
+          {others > 0 && ` The other databases have ${count(others)} of those.`}
+        </p>
+      )}
       {estimate.cautions.map((c) => (
         <p key={c} className="mt-2 max-w-[86ch] border-copper border-l-2 pl-2 text-[13.5px]">
           {CAUTION_WORDS[c]}

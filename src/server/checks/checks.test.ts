@@ -3,6 +3,7 @@ import { SampleCheck, SampleVerdict } from '@/db/schema';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
 import { decideWork } from '../decide-work';
+import { ledger, ledgerInput } from '../ledger';
 import { startReasons } from '../reasons';
 import { reviewState } from '../review-state';
 import { saveSieve } from '../save-sieve';
@@ -228,6 +229,15 @@ describe('known works', () => {
     await removeKnown(db.context(), id, { numbers: [line.number], removed: false });
     expect((await knownList(db.context(), id)).some((k) => k.number === line.number)).toBe(true);
   });
+});
+
+test('what was drawn, judged and brought stands in the ledger', async () => {
+  const of = async (kind: string) => (await ledger(db.context(), id, ledgerInput({ kind }))).lines.map((l) => l.what);
+  const samples = await of('sample');
+  expect(samples).toContain('sample 1 drawn: 6 stopped works, seed 7');
+  expect(samples).toContain('sample 1: would be kept');
+  expect(samples).toContain('sample 1: word taken back');
+  expect(await of('known')).toContain('6 known works brought, from a list');
 });
 
 test('overlap: each work in one combination, and the works behind a number', async () => {

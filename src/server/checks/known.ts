@@ -38,11 +38,12 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
       'select coalesce(max(number), 0)::int as last from known_record where review_id = ?',
       [reviewId],
     );
+    const at = ctx.now();
     list.entries.forEach((e, i) => {
       const number = last + i + 1;
       tx.create(KnownRecord, {
         ...{ reviewId, number, source: input.source, raw: e.raw, line: e.line, item: e.record },
-        ...{ matches: [], first: number, ruled: null, removed: false, person: review.person, at: ctx.now() },
+        ...{ matches: [], first: number, ruled: null, removed: false, person: review.person, at },
       });
     });
     await tx.flush();
