@@ -140,7 +140,8 @@ test('own decisions judged again: the difference is a work to settle', async ({ 
   await page.goto(`/reviews/${id}/checks/again`);
   await page.getByLabel('Works to judge again').fill('2');
   await page.getByRole('button', { name: 'Draw 2' }).click();
-  await expect(title).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Works of the sample' })).toContainText('0 of 2 judged');
+  await expect(title).toContainText('randomised trial');
   await page.keyboard.press('a');
   await expect(page.getByRole('navigation', { name: 'Works of the sample' })).toContainText('1 of 2 judged');
   await page.keyboard.press('d');

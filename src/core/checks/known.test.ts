@@ -70,6 +70,11 @@ describe('known works among the records', () => {
     ['by its title alone: asked', { title: trial.title }, ['0 ask']],
     ['not at all', { title: 'A history of tide mills on the northern coast' }, []],
     ['an unknown DOI', { doi: '10.5555/e.9' }, []],
+    [
+      'by its DOI, under quite another title: asked',
+      { ...other, doi: trial.doi, title: 'A history of tide mills in the north' },
+      ['0 ask'],
+    ],
   ])('%s', (_, known, expected) => expect(found([trial, other], [known]).matches).toEqual([expected]));
   test('one that two works can be is found twice', () =>
     expect(found([trial, { ...other, doi: trial.doi }], [{ doi: trial.doi }]).matches).toEqual([['0 same', '1 same']]));
@@ -78,6 +83,7 @@ describe('known works among the records', () => {
       0, 1, 0, 0,
     ]);
     expect(found([], [{ pmid: '77' }, { pmid: '77' }]).first).toEqual([0, 0]);
+    expect(found([], [{ doi: trial.doi }, trial, other]).first).toEqual([0, 0, 2]);
   });
   test('no list, no records', () => {
     expect(found([trial], [])).toEqual({ first: [], matches: [] });

@@ -36,29 +36,40 @@ export function matchKnown(records: readonly MergeKeys[], known: readonly MergeK
     if (a < from) add(b - from, a, score, verdict === 'join' ? 'same' : 'ask');
     else if (verdict === 'join') first[b - from] = Math.min(first[b - from]!, first[a - from]!);
   }
+  const met = (i: number, record: number) => matches[i]!.some((m) => m.record === record);
   byTitleAlone(records, known, (i, record, score) => {
-    if (!matches[i]!.some((m) => m.record === record)) add(i, record, score, 'ask');
+    if (!met(i, record)) add(i, record, score, 'ask');
   });
+  const [inRecords, inKnown] = [byIdentifier(records), byIdentifier(known)];
   known.forEach((k, i) => {
-    if (isBare(k)) {
-      matches[i] = [];
-      for (const record of identified(records, k)) add(i, record, 12, 'same');
-      const earlier = known.findIndex((other) => sameIdentifier(other, k));
-      if (earlier < i) first[i] = first[earlier]!;
-    }
+    const bare = isBare(k);
+    if (bare) matches[i] = [];
+    // One identifier under two titles is a slip of somebody's: a person has to look.
+    for (const record of identified(inRecords, k)) if (!met(i, record)) add(i, record, 12, bare ? 'same' : 'ask');
+    const earlier = identified(inKnown, k).find((j) => j < i && (bare || isBare(known[j]!)));
+    if (earlier !== undefined) first[i] = Math.min(first[i]!, first[earlier]!);
     matches[i]!.sort((a, b) => Number(b.verdict === 'same') - Number(a.verdict === 'same') || b.score - a.score || a.record - b.record);
   });
   return { matches, first };
 }
 
 const isBare = (k: MergeKeys): boolean => k.titles[0] === '' && (k.doi !== '' || k.pmid !== '');
-const sameIdentifier = (a: MergeKeys, b: MergeKeys): boolean => (a.doi !== '' && a.doi === b.doi) || (a.pmid !== '' && a.pmid === b.pmid);
+const identifiersOf = (k: MergeKeys): string[] => [...(k.doi ? [`doi ${k.doi}`] : []), ...(k.pmid ? [`pmid ${k.pmid}`] : [])];
 
-function identified(records: readonly MergeKeys[], k: MergeKeys): number[] {
-  const found: number[] = [];
-  for (let i = 0; i < records.length; i++) if (sameIdentifier(records[i]!, k)) found.push(i);
-  return found;
+/** Places in the list of those that have each identifier. */
+function byIdentifier(list: readonly MergeKeys[]): ReadonlyMap<string, number[]> {
+  const places = new Map<string, number[]>();
+  list.forEach((k, i) => {
+    for (const id of identifiersOf(k)) {
+      const found = places.get(id);
+      if (found) found.push(i);
+      else places.set(id, [i]);
+    }
+  });
+  return places;
 }
+const identified = (places: ReadonlyMap<string, number[]>, k: MergeKeys): number[] =>
+  [...new Set(identifiersOf(k).flatMap((id) => places.get(id) ?? []))].sort((a, b) => a - b);
 
 const isTitleAlone = (k: MergeKeys): boolean => k.titles[0] !== '' && !k.doi && !k.pmid && k.people.length === 0 && k.years === null;
 const ALIKE: ReadonlySet<string> = new Set(['same', 'slips', 'shorter']);

@@ -47,6 +47,9 @@ export function KnownScreen({ reviewId, view }: { reviewId: string; view: KnownV
   );
 }
 
+/** A longer list is shown when it is asked for. */
+const MOST_SHOWN = 300;
+
 type OnList = (numbers: number[], caption: string) => void;
 
 function Recall({ view, onList }: { view: KnownView; onList: OnList }) {
@@ -148,7 +151,9 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
   const router = useRouter();
   const [fate, setFate] = useState<KnownFate | null>(null);
   const fates = (Object.keys(FATE_WORDS) as KnownFate[]).filter((f) => view.lines.some((l) => l.fate === f));
+  const [all, setAll] = useState(false);
   const lines = view.lines.filter((l) => fate === null || l.fate === fate);
+  const shown = all ? lines : lines.slice(0, MOST_SHOWN);
   async function remove(numbers: number[], removed: boolean) {
     const answer = await call(reviewId, 'remove-known', { numbers, removed }).catch(() => null);
     if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was changed.');
@@ -188,7 +193,7 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
         </Button>
       </div>
       <ul className="mt-1">
-        {lines.map((l) => (
+        {shown.map((l) => (
           <Line
             key={l.number}
             line={l}
@@ -198,6 +203,11 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
           />
         ))}
       </ul>
+      {shown.length < lines.length && (
+        <Button className="mt-2" onClick={() => setAll(true)}>
+          Show the other {count(lines.length - shown.length)} too
+        </Button>
+      )}
     </section>
   );
 
