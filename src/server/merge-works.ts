@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { clusterRecords, MERGE_RULES, type Pair, scorePairs } from '@/core/merge';
 import { copyRows } from '@/db/copy';
 import type { KeyedRecord } from './derive-records';
+import { writeBlocks } from './merge-blocks';
 import { type Rulings, recordRulings } from './merge-rulings';
 
 /** Works of records: for each record, the place of the first record of its work. */
@@ -27,6 +28,7 @@ export async function mergeWorks(
   const addsOnly = known.size > 0 && [...known].every((no) => present.has(no));
   const records = addsOnly ? [...all.filter((r) => known.has(r.no)), ...all.filter((r) => !known.has(r.no))] : [...all];
   const keys = records.map((r) => r.keys);
+  await writeBlocks(tx, reviewId, records);
   let from = addsOnly ? known.size : 0;
   let scored = await score(keys, from, step);
   if (scored.stale) {

@@ -1,3 +1,4 @@
+export * from './block-list';
 export * from './cluster';
 export * from './compare';
 export * from './families';

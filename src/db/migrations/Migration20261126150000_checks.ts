@@ -1,6 +1,9 @@
 import { Migration } from '@mikro-orm/migrations';
 
-/** Samples with what people said of them, and works that are known to belong. What was drawn and said is never changed. */
+/**
+ * Samples with what people said of them, and works that are known to belong, with the keys that records are looked for
+ * under. What was drawn and said is never changed.
+ */
 export class Migration20261126150000_checks extends Migration {
   override async up(): Promise<void> {
     this.addSql(
@@ -16,6 +19,9 @@ export class Migration20261126150000_checks extends Migration {
       `create table "sample_verdict" ("review_id" uuid not null, "seq" int not null, "check_number" int not null, "work_no" int not null, "verdict" text check ("verdict" in ('keep', 'exclude', 'unsure', 'undo')) not null, "note" text not null, "person" varchar(120) not null, "at" timestamptz not null, constraint "sample_verdict_pkey" primary key ("review_id", "seq"));`,
     );
     this.addSql(`create index "sample_verdict_review_id_check_number_index" on "sample_verdict" ("review_id", "check_number");`);
+    this.addSql(
+      `create table "merge_blocks" ("review_id" uuid not null, "rules" varchar(40) not null, "bytes" bytea not null, constraint "merge_blocks_pkey" primary key ("review_id"));`,
+    );
     for (const table of ['sample_check', 'sample_verdict'])
       this.addSql(
         `create trigger ${table}_append_only before update or delete on "${table}" for each row execute function refuse_change();`,
@@ -23,7 +29,7 @@ export class Migration20261126150000_checks extends Migration {
   }
 
   override async down(): Promise<void> {
-    for (const table of ['known_record', 'known_state', 'sample_check', 'sample_verdict'])
+    for (const table of ['merge_blocks', 'known_record', 'known_state', 'sample_check', 'sample_verdict'])
       this.addSql(`drop table if exists "${table}" cascade;`);
   }
 }

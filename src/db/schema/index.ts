@@ -2,7 +2,18 @@ import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
 import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
 import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
-import { MergeKeyRow, MergePairRow, MergeQuestion, MergeRulingRow, MergeState, Work, WorkEdit, WorkLink, WorkRecord } from './merging';
+import {
+  MergeBlocks,
+  MergeKeyRow,
+  MergePairRow,
+  MergeQuestion,
+  MergeRulingRow,
+  MergeState,
+  Work,
+  WorkEdit,
+  WorkLink,
+  WorkRecord,
+} from './merging';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
 import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
@@ -28,6 +39,7 @@ export const entities = [
   Work,
   WorkRecord,
   MergeKeyRow,
+  MergeBlocks,
   MergePairRow,
   MergeQuestion,
   MergeState,

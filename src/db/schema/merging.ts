@@ -47,16 +47,26 @@ export const WorkRecord = defineEntity({
 export const MergeKeyRow = defineEntity({
   name: 'MergeKeyRow',
   tableName: 'merge_key',
-  // By the keys that merging meets records under; `json_bigints` is a function of the migrations.
-  indexes: [
-    { name: 'merge_key_blocks', expression: `create index "merge_key_blocks" on "merge_key" using gin (json_bigints("doc"->'blocks'))` },
-  ],
   properties: {
     reviewId: p.uuid().primary(),
     recordNo: p.integer().primary(),
     /** The rules that the keys were made by. */
     rules: p.string().length(40),
     doc: p.json<MergeKeys>().columnType('json'),
+  },
+});
+
+/**
+ * Under which keys the records of a review can be met, as one sorted list: whoever looks for a few need not read the keys
+ * of all. Made with every merge, and anew when it is not there; it does not travel.
+ */
+export const MergeBlocks = defineEntity({
+  name: 'MergeBlocks',
+  properties: {
+    reviewId: p.uuid().primary(),
+    /** The rules that the keys were made by. */
+    rules: p.string().length(40),
+    bytes: p.blob(),
   },
 });
 

@@ -1,9 +1,10 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { matchKnown, readKnownList } from '@/core/checks';
-import { MERGE_RULES, type MergeKeys, mergeKeys } from '@/core/merge';
+import { MERGE_RULES, mergeKeys } from '@/core/merge';
 import { KnownRecord, KnownState } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from '../context';
+import { mayBeOneOf } from '../merge-blocks';
 
 export const AddKnown = z.strictObject({
   text: z.string().max(20_000_000),
@@ -65,7 +66,7 @@ async function lookFor(tx: EntityManager, reviewId: string): Promise<void> {
   const keys = known.map((k) => mergeKeys(k.item));
   const records = known.length ? await mayBeOneOf(tx, reviewId, keys) : [];
   const { matches, first } = matchKnown(
-    records.map((r) => r.doc),
+    records.map((r) => r.keys),
     keys,
   );
   known.forEach((k, i) => {
@@ -75,15 +76,6 @@ async function lookFor(tx: EntityManager, reviewId: string): Promise<void> {
   await tx.upsert(KnownState, { reviewId, lookedUpTo: upTo, rules: MERGE_RULES });
   await tx.flush();
 }
-
-/** Records that share a key with one of these, by the index over those keys: the only ones that merging would compare. */
-const mayBeOneOf = (tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]) =>
-  tx.execute<{ no: number; doc: MergeKeys }[]>(
-    `select m.record_no as no, k.doc from merge_key k
-     join work_record m on m.review_id = k.review_id and m.record_no = k.record_no and m.active
-     where k.review_id = ? and json_bigints(k.doc->'blocks') && ?::bigint[] order by m.record_no`,
-    [reviewId, `{${[...new Set(keys.flatMap((k) => k.blocks))].join(',')}}`],
-  );
 
 async function newestRecord(em: EntityManager, reviewId: string): Promise<number> {
   const [{ last }] = await em.execute<[{ last: number }]>(
