@@ -1,7 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type BlockList, blockListOf, MERGE_RULES, type MergeKeys, recordsUnder } from '@/core/merge';
 import { runBound } from '@/db/client';
-import { MergeBlocks } from '@/db/schema';
 
 interface Keyed {
   no: number;
@@ -20,11 +19,30 @@ export async function writeBlocks(tx: EntityManager, reviewId: string, records: 
   return list;
 }
 
+/** Lists that were read last, by the review's revision: every merge has one of its own. */
+const held = new Map<string, { revision: number; list: BlockList }>();
+const MOST = 2;
+
 /** Records that share a key with one of these: the only ones that merging would compare with them. */
 export async function mayBeOneOf(tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]): Promise<Keyed[]> {
-  const stored = await tx.findOne(MergeBlocks, { reviewId, rules: MERGE_RULES });
-  const list = stored ? listOf(stored.bytes) : await writeBlocks(tx, reviewId, await keyed(tx, reviewId, null));
-  return keyed(tx, reviewId, recordsUnder(list, new Set(keys.flatMap((k) => k.blocks))));
+  const [{ revision }] = await tx.execute<[{ revision: number }]>('select revision from review where id = ?', [reviewId]);
+  let known = held.get(reviewId);
+  if (known?.revision !== revision) {
+    known = { revision, list: await blocksOf(tx, reviewId) };
+    held.delete(reviewId);
+    held.set(reviewId, known);
+    if (held.size > MOST) held.delete(held.keys().next().value!);
+  }
+  return keyed(tx, reviewId, recordsUnder(known.list, new Set(keys.flatMap((k) => k.blocks))));
+}
+
+async function blocksOf(tx: EntityManager, reviewId: string): Promise<BlockList> {
+  // Not as an entity: what is as long as this would be compared with itself when the transaction ends.
+  const [stored] = await tx.execute<{ bytes: Uint8Array }[]>('select bytes from merge_blocks where review_id = ? and rules = ?', [
+    reviewId,
+    MERGE_RULES,
+  ]);
+  return stored ? listOf(stored.bytes) : writeBlocks(tx, reviewId, await keyed(tx, reviewId, null));
 }
 
 /** Eight bytes each, wherever in memory they were put. */

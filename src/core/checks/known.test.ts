@@ -1,6 +1,6 @@
 import { mergeKeys } from '@/core/merge';
 import { type BibRecord, emptyRecord } from '@/core/record';
-import { matchKnown } from './known';
+import { firstOfEach, matchKnown } from './known';
 import { readKnownList } from './known-list';
 
 const read = (text: string) => {
@@ -60,10 +60,10 @@ describe('known works among the records', () => {
     pages: '11-19',
   };
   const other = { ...trial, title: 'Caffeine and rotating shifts in mines', doi: '10.5555/e.2', pages: '40-48' };
-  const found = (records: Partial<BibRecord>[], known: Partial<BibRecord>[]) => {
-    const { matches, first } = matchKnown(records.map(record), known.map(record));
-    return { first, matches: matches.map((m) => m.map((x) => `${x.record} ${x.verdict}`)) };
-  };
+  const found = (records: Partial<BibRecord>[], known: Partial<BibRecord>[]) => ({
+    first: firstOfEach(known.map(record)),
+    matches: matchKnown(records.map(record), known.map(record)).map((m) => m.map((x) => `${x.record} ${x.verdict}`)),
+  });
   test.each([
     ['by its DOI alone', { doi: '10.5555/e.1' }, ['0 same']],
     ['by all its fields', { ...trial, doi: '' }, ['0 same']],

@@ -1,4 +1,4 @@
-import { compareRecords, type MergeKeys, prepare, scorePairs } from '@/core/merge';
+import { compareRecords, type MergeKeys, type Pair, prepare, scorePairs } from '@/core/merge';
 import { lostAt, type SieveRun } from '@/core/sieve';
 import { relativeRecall, type Share } from './proportions';
 
@@ -16,11 +16,10 @@ export interface KnownMatch {
 /**
  * Looks for known works among the records, by the rules that records are merged by. A known work of which only an
  * identifier was given is looked for by that alone; one of which only the title was given is always asked about.
- * @returns for each known work the records that it is or may be, best first; and the first of the list that is the same
+ * @returns for each known work the records that it is or may be, best first
  */
-export function matchKnown(records: readonly MergeKeys[], known: readonly MergeKeys[]): { matches: KnownMatch[][]; first: number[] } {
+export function matchKnown(records: readonly MergeKeys[], known: readonly MergeKeys[]): KnownMatch[][] {
   const matches: KnownMatch[][] = known.map(() => []);
-  const first = known.map((_, i) => i);
   const from = records.length;
   const add = (i: number, record: number, score: number, verdict: KnownMatch['verdict']) =>
     matches[i]!.push({
@@ -29,28 +28,41 @@ export function matchKnown(records: readonly MergeKeys[], known: readonly MergeK
       score,
       sameTitle: known[i]!.titles[0] !== '' && known[i]!.titles[0] === records[record]!.titles[0],
     });
-  const steps = scorePairs([...records, ...known], from);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  for (const { a, b, score, verdict } of step.value.pairs) {
+  for (const { a, b, score, verdict } of scored([...records, ...known], from))
     if (a < from) add(b - from, a, score, verdict === 'join' ? 'same' : 'ask');
-    else if (verdict === 'join') first[b - from] = Math.min(first[b - from]!, first[a - from]!);
-  }
   const met = (i: number, record: number) => matches[i]!.some((m) => m.record === record);
   byTitleAlone(records, known, (i, record, score) => {
     if (!met(i, record)) add(i, record, score, 'ask');
   });
-  const [inRecords, inKnown] = [byIdentifier(records), byIdentifier(known)];
+  const inRecords = byIdentifier(records);
   known.forEach((k, i) => {
     const bare = isBare(k);
     if (bare) matches[i] = [];
     // One identifier under two titles is a slip of somebody's: a person has to look.
     for (const record of identified(inRecords, k)) if (!met(i, record)) add(i, record, 12, bare ? 'same' : 'ask');
-    const earlier = identified(inKnown, k).find((j) => j < i && (bare || isBare(known[j]!)));
-    if (earlier !== undefined) first[i] = Math.min(first[i]!, first[earlier]!);
     matches[i]!.sort((a, b) => Number(b.verdict === 'same') - Number(a.verdict === 'same') || b.score - a.score || a.record - b.record);
   });
-  return { matches, first };
+  return matches;
+}
+
+/** For each work of a list the place of the first that is the same work; its own when none before it is. */
+export function firstOfEach(known: readonly MergeKeys[]): number[] {
+  const first = known.map((_, i) => i);
+  for (const { a, b, verdict } of scored(known, 0)) if (verdict === 'join') first[b] = Math.min(first[b]!, first[a]!);
+  const places = byIdentifier(known);
+  known.forEach((k, i) => {
+    const earlier = identified(places, k).find((j) => j < i && (isBare(k) || isBare(known[j]!)));
+    if (earlier !== undefined) first[i] = Math.min(first[i]!, first[earlier]!);
+  });
+  return first;
+}
+
+function scored(keys: readonly MergeKeys[], from: number): Pair[] {
+  const steps = scorePairs(keys, from);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value.pairs;
+  }
 }
 
 const isBare = (k: MergeKeys): boolean => k.titles[0] === '' && (k.doi !== '' || k.pmid !== '');

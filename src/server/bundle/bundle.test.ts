@@ -11,6 +11,7 @@ import { aReview, importText, openTestDatabase, type TestDatabase } from '@/test
 import { risEntry } from '@/testing/ris-entry';
 import { attachmentsOf, attachPdf, openPdf } from '../attachments';
 import { addKnown } from '../checks/known';
+import { knownView } from '../checks/known-view';
 import { drawCheck, judgeSample } from '../checks/samples';
 import { NotFound } from '../context';
 import { decideWork } from '../decide-work';
@@ -127,6 +128,10 @@ test('out and back: the same counts, the same works, the same bundle but for tim
   // The copy is a review of its own: deciding in it leaves the first as it is.
   await decideWork(db.context(), other, { workNo: 4, verdict: 'wait', reasonCode: '', grounds: '', seenSeq: 0 });
   expect((await workDetail(db.context(), id, 4)).state).not.toBe('waiting');
+  // What is only kept to look sooner does not travel, and is made anew.
+  const brought = await addKnown(db.context(), other, { text: 'Kneeling mats for roofers: a randomised trial', source: '' });
+  expect(brought).toMatchObject({ ok: true, taken: { added: 1 } });
+  expect((await knownView(db.context(), other)).lines.at(-1)).toMatchObject({ fate: 'asked', asked: [{ work: 2 }] });
   await deleteReview(db.context(), other, { title: 'Knee pads' });
 });
 

@@ -184,16 +184,6 @@ describe('known works', () => {
     expect(await knownWorks(db.context(), id)).toEqual([no(1), no(8), no(14)]);
   });
 
-  test('what is kept to look sooner is made anew when it is not there', async () => {
-    const before = await fates();
-    await db.context().em.execute('delete from merge_blocks where review_id = ?', [id]);
-    expect(await add('10.5555/k.5')).toMatchObject({ added: 1 });
-    expect(await fates()).toEqual({ ...before, [title(5).slice(0, 24)]: 'stopped' });
-    expect(await db.context().em.execute('select 1 from merge_blocks where review_id = ?', [id])).toHaveLength(1);
-    const { number } = (await knownView(db.context(), id)).lines.at(-1)!;
-    await removeKnown(db.context(), id, { numbers: [number], removed: true });
-  });
-
   test('a person says which it is, or that it is none, and can be asked again', async () => {
     const asked = (await knownView(db.context(), id)).lines.find((l) => l.fate === 'asked')!;
     expect(asked.asked).toMatchObject([{ work: no(2), tags: ['VH', 'QA'], sameTitle: true }]);

@@ -1,8 +1,9 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
-import { matchKnown, readKnownList } from '@/core/checks';
-import { MERGE_RULES, mergeKeys } from '@/core/merge';
-import { KnownRecord, KnownState } from '@/db/schema';
+import { firstOfEach, matchKnown, readKnownList } from '@/core/checks';
+import { MERGE_RULES, type MergeKeys, mergeKeys } from '@/core/merge';
+import type { BibRecord } from '@/core/record';
+import { KnownRecord, KnownState, type StoredMatch } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from '../context';
 import { mayBeOneOf } from '../merge-blocks';
 
@@ -34,22 +35,28 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
         .join(' ')}`,
     );
   return ctx.em.transactional(async (tx) => {
-    await lock(tx as EntityManager, reviewId);
-    const [{ last }] = await tx.execute<[{ last: number }]>(
-      'select coalesce(max(number), 0)::int as last from known_record where review_id = ?',
+    await lock(tx, reviewId);
+    if (!(await isUpToDate(tx, reviewId))) await lookFor(tx, reviewId);
+    const before = await tx.execute<{ number: number; item: BibRecord; removed: boolean }[]>(
+      'select number, item, removed from known_record where review_id = ? order by number',
       [reviewId],
     );
+    const standing = before.filter((k) => !k.removed);
+    const last = before.at(-1)?.number ?? 0;
+    const keys = list.entries.map((e) => mergeKeys(e.record));
+    const matches = await matchesOf(tx, reviewId, keys);
+    const first = firstOfEach([...standing.map((k) => mergeKeys(k.item)), ...keys]).slice(standing.length);
+    const numberAt = (place: number) => standing[place]?.number ?? last + 1 + place - standing.length;
     const at = ctx.now();
     list.entries.forEach((e, i) => {
-      const number = last + i + 1;
       tx.create(KnownRecord, {
-        ...{ reviewId, number, source: input.source, raw: e.raw, line: e.line, item: e.record },
-        ...{ matches: [], first: number, ruled: null, removed: false, person: review.person, at },
+        ...{ reviewId, number: last + i + 1, source: input.source, raw: e.raw, line: e.line, item: e.record },
+        ...{ matches: matches[i]!, first: numberAt(first[i]!), ruled: null, removed: false, person: review.person, at },
       });
     });
+    await tx.upsert(KnownState, { reviewId, lookedUpTo: await newestRecord(tx, reviewId), rules: MERGE_RULES });
     await tx.flush();
-    await lookFor(tx as EntityManager, reviewId);
-    const repeated = (await tx.find(KnownRecord, { reviewId, number: { $gt: last } })).filter((k) => k.first !== k.number).length;
+    const repeated = first.filter((place, i) => place !== standing.length + i).length;
     return {
       ok: true,
       taken: { format: list.format, added: list.entries.length - repeated, repeated, rejected: list.rejected },
@@ -59,22 +66,28 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
 
 const lock = (tx: EntityManager, reviewId: string) => tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`known:${reviewId}`]);
 
-/** Looks for every known work among the records, and for those that the list holds twice. */
+/** Looks for all of the list among the records, and for those that it holds twice. */
 async function lookFor(tx: EntityManager, reviewId: string): Promise<void> {
   const known = await tx.find(KnownRecord, { reviewId, removed: false }, { orderBy: { number: 'asc' } });
-  const upTo = await newestRecord(tx, reviewId);
   const keys = known.map((k) => mergeKeys(k.item));
-  const records = known.length ? await mayBeOneOf(tx, reviewId, keys) : [];
-  const { matches, first } = matchKnown(
+  const [first, matches] = [firstOfEach(keys), await matchesOf(tx, reviewId, keys)];
+  known.forEach((k, i) => {
+    k.first = known[first[i]!]!.number;
+    k.matches = matches[i]!;
+  });
+  await tx.upsert(KnownState, { reviewId, lookedUpTo: await newestRecord(tx, reviewId), rules: MERGE_RULES });
+  await tx.flush();
+}
+
+/** The records that each of these may be, by their numbers; more than ten nobody would look through. */
+async function matchesOf(tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]): Promise<StoredMatch[][]> {
+  if (keys.length === 0) return [];
+  const records = await mayBeOneOf(tx, reviewId, keys);
+  const found = matchKnown(
     records.map((r) => r.keys),
     keys,
   );
-  known.forEach((k, i) => {
-    k.matches = matches[i]!.slice(0, 10).map((m) => ({ ...m, record: records[m.record]!.no }));
-    k.first = known[first[i]!]!.number;
-  });
-  await tx.upsert(KnownState, { reviewId, lookedUpTo: upTo, rules: MERGE_RULES });
-  await tx.flush();
+  return found.map((matches) => matches.slice(0, 10).map((m) => ({ ...m, record: records[m.record]!.no })));
 }
 
 async function newestRecord(em: EntityManager, reviewId: string): Promise<number> {
@@ -85,17 +98,22 @@ async function newestRecord(em: EntityManager, reviewId: string): Promise<number
   return last;
 }
 
+/** No record has come since the list was looked for, and the rules are what they were. */
+async function isUpToDate(em: EntityManager, reviewId: string): Promise<boolean> {
+  const state = await em.findOne(KnownState, { reviewId });
+  return state?.rules === MERGE_RULES && state.lookedUpTo === (await newestRecord(em, reviewId));
+}
+
 /** The list as it stands, looked for again when records have come since or the rules of merging have changed. */
 export async function knownList(ctx: Context, reviewId: string): Promise<KnownRecord[]> {
   const read = (em: EntityManager) => em.find(KnownRecord, { reviewId, removed: false }, { orderBy: { number: 'asc' } });
   const list = await read(ctx.em);
   if (list.length === 0) return list;
-  const state = await ctx.em.findOne(KnownState, { reviewId });
-  if (state?.rules === MERGE_RULES && state.lookedUpTo === (await newestRecord(ctx.em, reviewId))) return list;
+  if (await isUpToDate(ctx.em, reviewId)) return list;
   const fresh = ctx.em.fork();
   await fresh.transactional(async (tx) => {
-    await lock(tx as EntityManager, reviewId);
-    await lookFor(tx as EntityManager, reviewId);
+    await lock(tx, reviewId);
+    await lookFor(tx, reviewId);
   });
   return read(fresh);
 }
@@ -111,7 +129,7 @@ export const RuleKnown = z.strictObject({
 /** Says which record a known work is. */
 export async function ruleKnown(ctx: Context, reviewId: string, { rulings }: z.infer<typeof RuleKnown>): Promise<Result<object>> {
   return ctx.em.transactional(async (tx) => {
-    await lock(tx as EntityManager, reviewId);
+    await lock(tx, reviewId);
     const known = new Map(
       (await tx.find(KnownRecord, { reviewId, number: { $in: rulings.map((r) => r.number) } })).map((k) => [k.number, k]),
     );
@@ -132,9 +150,9 @@ export const RemoveKnown = z.strictObject({ numbers: z.array(z.int().positive())
 /** Takes works off the list, or puts them back; their lines are kept. */
 export async function removeKnown(ctx: Context, reviewId: string, input: z.infer<typeof RemoveKnown>): Promise<Result<object>> {
   await ctx.em.transactional(async (tx) => {
-    await lock(tx as EntityManager, reviewId);
+    await lock(tx, reviewId);
     await tx.nativeUpdate(KnownRecord, { reviewId, number: { $in: input.numbers } }, { removed: input.removed });
-    await lookFor(tx as EntityManager, reviewId);
+    await lookFor(tx, reviewId);
   });
   return { ok: true };
 }
