@@ -129,7 +129,7 @@ test('out and back: the same counts, the same works, the same bundle but for tim
   await decideWork(db.context(), other, { workNo: 4, verdict: 'wait', reasonCode: '', grounds: '', seenSeq: 0 });
   expect((await workDetail(db.context(), id, 4)).state).not.toBe('waiting');
   // What is only kept to look sooner does not travel, and is made anew.
-  const brought = await addKnown(db.context(), other, { text: 'Kneeling mats for roofers: a randomised trial', source: '' });
+  const brought = await addKnown(db.context(), other, { text: '=1+1 mats for roofers: a randomised trial', source: '' });
   expect(brought).toMatchObject({ ok: true, taken: { added: 1 } });
   expect((await knownView(db.context(), other)).lines.at(-1)).toMatchObject({ fate: 'asked', asked: [{ work: 2 }] });
   await deleteReview(db.context(), other, { title: 'Knee pads' });
