@@ -144,11 +144,17 @@ function lineOf(
   const { item } = known;
   const identifier = item.doi || (item.pmid && `PMID ${item.pmid}`);
   const work = row === null ? 0 : state.columns.numbers[row]!;
+  const title = item.title || works.get(work)?.title || identifier || known.raw;
   const word = row === null || (fate !== 'stopped' && fate !== 'held') ? 0 : state.run.stops[row]! || state.run.holds[row]!;
   return {
     ...{ number: known.number, source: known.source, line: known.line, fate, work, sameAs },
-    title: item.title || works.get(work)?.title || identifier || known.raw,
-    detail: detailOf(peopleText(item.authors), item.container, item.dates.issue || item.dates.online, identifier),
+    title,
+    detail: detailOf(
+      peopleText(item.authors),
+      item.container,
+      item.dates.issue || item.dates.online,
+      title === identifier ? '' : identifier,
+    ),
     records: works.get(work)?.records ?? 0,
     repeats: repeats.get(known.number) ?? 0,
     limiters: state.review.sieve.flatMap((l, k) => ((word >>> k) & 1 ? [l.name] : [])),
