@@ -134,13 +134,14 @@ async function worksOf(
 ): Promise<SampleWork[]> {
   const { review, columns, indexOf, run, outcomes, staged } = state;
   const home = await homesOf(ctx.em, review.id, columns);
-  const context = await sieveContext(ctx, review, state.scheme, columns);
   const found = check.strata.flatMap((s) =>
     s.works.flatMap((no) => {
       const verdict = said.get(no);
       return verdict && wanted(verdict, no) ? [{ stratum: s, drawn: no, no: home.get(no) ?? no, verdict }] : [];
     }),
   );
+  if (found.length === 0) return [];
+  const context = await sieveContext(ctx, review, state.scheme, columns);
   const titles = new Map(
     (
       await ctx.em.execute<{ no: number; title: string }[]>('select no, title from work where review_id = ? and no = any(?::int[])', [

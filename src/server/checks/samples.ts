@@ -4,7 +4,7 @@ import { drawn, drawSample, SAMPLE_DESIGNS, type Stratum, seeded } from '@/core/
 import { isoToDay } from '@/core/record';
 import { limiterWords } from '@/core/sieve';
 import { SampleCheck, type SampleStratum, SampleVerdict } from '@/db/schema';
-import { type Context, type Result, refuse } from '../context';
+import { type Context, openReview, type Result, refuse } from '../context';
 import { nextSeq } from '../next-seq';
 import { type ReviewState, reviewState } from '../review-state';
 import { freezeSieve } from '../save-sieve';
@@ -103,7 +103,7 @@ export type JudgeSample = z.input<typeof JudgeSample>;
 /** Adds what a person says of a work of a sample. It decides nothing: the work stays where it is. */
 export async function judgeSample(ctx: Context, reviewId: string, given: JudgeSample): Promise<Result<{ seq: number }>> {
   const input = JudgeSample.parse(given);
-  const { review } = await reviewState(ctx, reviewId);
+  const review = await openReview(ctx, reviewId);
   return ctx.em.transactional(async (tx) => {
     const check = await tx.findOne(SampleCheck, { reviewId, number: input.check });
     if (!check) return refuse('no-sample', 'There is no such sample.');
