@@ -15,7 +15,16 @@ interface TakeScreenProps {
   title: string;
   fileNames: string;
   archived: boolean;
-  sizes: { records: number; works: number; decisions: number; rulings: number; pdfs: number; versions: number };
+  sizes: {
+    records: number;
+    works: number;
+    decisions: number;
+    rulings: number;
+    pdfs: number;
+    versions: number;
+    samples: number;
+    known: number;
+  };
 }
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
 
@@ -149,7 +158,7 @@ function Deletion({ reviewId, title, sizes }: Pick<TakeScreenProps, 'reviewId' |
     if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Nothing was deleted.');
     window.location.assign('/');
   }
-  const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve and ${count(sizes.pdfs)} PDFs`;
+  const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;
   return (
     <section aria-label="Delete">
       <h2 className="text-[19px]">Delete it</h2>

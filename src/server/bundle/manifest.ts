@@ -33,8 +33,9 @@ manifest.json   what is in here: the form, the counts, and a checksum (SHA-256) 
 schema.json     the schema of the manifest (JSON Schema)
 data/           one file a table, one JSON object a line: records raw (field "raw") and parsed ("item"), the claims
                 that they make, works, families, rulings, versions of the sieve, decisions, reasons, the search log
-                (retrieval), full texts. Together they are the whole state of the review. "review_columns" and
-                "columns_patch" hold what was computed from the rest, packed, so that a copy is the same at once.
+                (retrieval), full texts, samples and what was said of them, known works. Together they are the whole
+                state of the review. "review_columns" and "columns_patch" hold what was computed from the rest, packed,
+                so that a copy is the same at once.
 files/          the files that were imported, as they were received, named by their id in data/import_file
 pdf/            attached PDFs, named by their id in data/attachment
 sieve.json      the working sieve, in its own exchange form
