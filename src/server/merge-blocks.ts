@@ -12,23 +12,33 @@ export async function writeBlocks(tx: EntityManager, reviewId: string, records: 
   const list = blockListOf(records);
   await runBound(
     tx,
-    `insert into merge_blocks (review_id, rules, bytes) values ($1, $2, $3)
-     on conflict (review_id) do update set rules = excluded.rules, bytes = excluded.bytes`,
+    `insert into merge_blocks (review_id, rules, merges, bytes) values ($1, $2, 1, $3)
+     on conflict (review_id) do update set rules = excluded.rules, merges = merge_blocks.merges + 1, bytes = excluded.bytes`,
     [reviewId, MERGE_RULES, Buffer.from(list.buffer)],
   );
   return list;
 }
 
-/** Lists that were read last, by the review's revision: every merge has one of its own. */
-const held = new Map<string, { revision: number; list: BlockList }>();
+/** How many merges there were by the rules as they are; null when what they leave behind is not there. */
+export async function mergesOf(em: EntityManager, reviewId: string): Promise<number | null> {
+  const [row] = await em.execute<{ merges: number }[]>('select merges from merge_blocks where review_id = ? and rules = ?', [
+    reviewId,
+    MERGE_RULES,
+  ]);
+  return row?.merges ?? null;
+}
+
+/** Lists that were read last. */
+const held = new Map<string, { merges: number; list: BlockList }>();
 const MOST = 2;
 
 /** Records that share a key with one of these: the only ones that merging would compare with them. */
 export async function mayBeOneOf(tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]): Promise<Keyed[]> {
-  const [{ revision }] = await tx.execute<[{ revision: number }]>('select revision from review where id = ?', [reviewId]);
+  const merges = await mergesOf(tx, reviewId);
   let known = held.get(reviewId);
-  if (known?.revision !== revision) {
-    known = { revision, list: await blocksOf(tx, reviewId) };
+  if (merges === null || known?.merges !== merges) {
+    const list = await blocksOf(tx, reviewId);
+    known = { merges: (await mergesOf(tx, reviewId))!, list };
     held.delete(reviewId);
     held.set(reviewId, known);
     if (held.size > MOST) held.delete(held.keys().next().value!);

@@ -85,12 +85,11 @@ export const KnownRecord = defineEntity({
 });
 export type KnownRecord = InferEntity<typeof KnownRecord>;
 
-/** Which records known works were looked for among, so that they are looked for again when others came. */
+/** After which merge known works were looked for, so that they are looked for again when other records are there. */
 export const KnownState = defineEntity({
   name: 'KnownState',
   properties: {
     reviewId: p.uuid().primary(),
-    lookedUpTo: p.integer(),
-    rules: p.text(),
+    merges: p.integer(),
   },
 });

@@ -66,6 +66,8 @@ export const MergeBlocks = defineEntity({
     reviewId: p.uuid().primary(),
     /** The rules that the keys were made by. */
     rules: p.string().length(40),
+    /** One more with every merge. */
+    merges: p.integer(),
     bytes: p.blob(),
   },
 });

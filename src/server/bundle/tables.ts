@@ -39,7 +39,7 @@ export const BUNDLE_TABLES = {
   sample_check: 'number',
   sample_verdict: 'seq',
   known_record: 'number',
-  known_state: 'rules',
+  known_state: 'merges',
 } as const;
 export type BundleTable = keyof typeof BUNDLE_TABLES;
 export const BUNDLE_TABLE_NAMES = Object.keys(BUNDLE_TABLES) as BundleTable[];

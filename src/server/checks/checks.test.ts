@@ -5,6 +5,7 @@ import { risEntry } from '@/testing/ris-entry';
 import { decideWork } from '../decide-work';
 import { ledger, ledgerInput } from '../ledger';
 import { startReasons } from '../reasons';
+import { withdrawRetrieval } from '../retrievals';
 import { reviewState } from '../review-state';
 import { saveSieve } from '../save-sieve';
 import { overrideWorks } from '../sieve-overrides';
@@ -218,6 +219,26 @@ describe('known works', () => {
     const both = (await knownView(db.context(), id)).lines.at(-1)!;
     expect(both.fate).toBe('asked');
     expect(new Set(both.asked.map((a) => a.work)).size).toBe(2);
+  });
+
+  test('what was found in a retrieval that is withdrawn is not there, and found again when it is brought back', async () => {
+    const [row] = await db
+      .context()
+      .em.execute<{ id: string }[]>(`select f.retrieval_id as id from import_file f where f.review_id = ? and f.name = 'QA.txt'`, [id]);
+    const fateOf14 = async () =>
+      (await knownView(db.context(), id)).lines.find((l) => l.detail.includes('k.14') || l.title.includes('k.14'))!.fate;
+    expect(await fateOf14()).toBe('stopped');
+    expect(await withdrawRetrieval(db.context(), id, { id: row!.id, withdrawn: true, why: 'Run by mistake.' })).toMatchObject({ ok: true });
+    await db.work(id);
+    // While it is away the list is looked for again, so that only what is there can be found.
+    await add('10.5555/k.15');
+    expect(await fateOf14()).toBe('not-retrieved');
+    await withdrawRetrieval(db.context(), id, { id: row!.id, withdrawn: false, why: 'It was right.' });
+    await db.work(id);
+    expect(await fateOf14()).toBe('stopped');
+    const { number } = (await knownView(db.context(), id)).lines.at(-1)!;
+    expect((await knownView(db.context(), id)).lines.at(-1)!.fate).toBe('stopped');
+    await removeKnown(db.context(), id, { numbers: [number], removed: true });
   });
 
   test('what was not retrieved is found when records come, and what is taken off the list can be put back', async () => {

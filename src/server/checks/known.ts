@@ -1,11 +1,11 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { firstOfEach, matchKnown, readKnownList } from '@/core/checks';
-import { MERGE_RULES, type MergeKeys, mergeKeys } from '@/core/merge';
+import { type MergeKeys, mergeKeys } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
 import { KnownRecord, KnownState, type StoredMatch } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from '../context';
-import { mayBeOneOf } from '../merge-blocks';
+import { mayBeOneOf, mergesOf } from '../merge-blocks';
 
 export const AddKnown = z.strictObject({
   text: z.string().max(20_000_000),
@@ -54,7 +54,7 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
         ...{ matches: matches[i]!, first: numberAt(first[i]!), ruled: null, removed: false, person: review.person, at },
       });
     });
-    await tx.upsert(KnownState, { reviewId, lookedUpTo: await newestRecord(tx, reviewId), rules: MERGE_RULES });
+    await lookedNow(tx, reviewId);
     await tx.flush();
     const repeated = first.filter((place, i) => place !== standing.length + i).length;
     return {
@@ -75,7 +75,7 @@ async function lookFor(tx: EntityManager, reviewId: string): Promise<void> {
     k.first = known[first[i]!]!.number;
     k.matches = matches[i]!;
   });
-  await tx.upsert(KnownState, { reviewId, lookedUpTo: await newestRecord(tx, reviewId), rules: MERGE_RULES });
+  await lookedNow(tx, reviewId);
   await tx.flush();
 }
 
@@ -90,18 +90,15 @@ async function matchesOf(tx: EntityManager, reviewId: string, keys: readonly Mer
   return found.map((matches) => matches.slice(0, 10).map((m) => ({ ...m, record: records[m.record]!.no })));
 }
 
-async function newestRecord(em: EntityManager, reviewId: string): Promise<number> {
-  const [{ last }] = await em.execute<[{ last: number }]>(
-    'select coalesce(max(record_no), 0)::int as last from work_record where review_id = ?',
-    [reviewId],
-  );
-  return last;
+async function lookedNow(tx: EntityManager, reviewId: string): Promise<void> {
+  const merges = await mergesOf(tx, reviewId);
+  if (merges !== null) await tx.upsert(KnownState, { reviewId, merges });
 }
 
-/** No record has come since the list was looked for, and the rules are what they were. */
+/** Records are what they were when the list was looked for, and so are the rules. */
 async function isUpToDate(em: EntityManager, reviewId: string): Promise<boolean> {
-  const state = await em.findOne(KnownState, { reviewId });
-  return state?.rules === MERGE_RULES && state.lookedUpTo === (await newestRecord(em, reviewId));
+  const [state, merges] = [await em.findOne(KnownState, { reviewId }), await mergesOf(em, reviewId)];
+  return state !== null && state.merges === merges;
 }
 
 /** The list as it stands, looked for again when records have come since or the rules of merging have changed. */
