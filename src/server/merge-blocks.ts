@@ -35,15 +35,15 @@ const MOST = 2;
 /** Records that share a key with one of these: the only ones that merging would compare with them. */
 export async function mayBeOneOf(tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]): Promise<Keyed[]> {
   const merges = await mergesOf(tx, reviewId);
-  let known = held.get(reviewId);
-  if (merges === null || known?.merges !== merges) {
-    const list = await blocksOf(tx, reviewId);
-    known = { merges: (await mergesOf(tx, reviewId))!, list };
+  let list = merges === null || held.get(reviewId)?.merges !== merges ? null : held.get(reviewId)!.list;
+  if (!list) {
+    list = await blocksOf(tx, reviewId);
     held.delete(reviewId);
-    held.set(reviewId, known);
+    // What this transaction writes itself may yet be taken back: it is not kept.
+    if (merges !== null) held.set(reviewId, { merges, list });
     if (held.size > MOST) held.delete(held.keys().next().value!);
   }
-  return keyed(tx, reviewId, recordsUnder(known.list, new Set(keys.flatMap((k) => k.blocks))));
+  return keyed(tx, reviewId, recordsUnder(list, new Set(keys.flatMap((k) => k.blocks))));
 }
 
 async function blocksOf(tx: EntityManager, reviewId: string): Promise<BlockList> {

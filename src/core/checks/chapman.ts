@@ -12,10 +12,10 @@ export interface TwoSourceEstimate {
 }
 
 /**
- * Chapman's estimate of how many there are, from two sources that found some of them, with a log-normal 95 % interval
- * for those that neither found: (a + 1)(b + 1)/(both + 1) − 1, with the variance
- * (a + 1)(b + 1)(a − both)(b − both) / ((both + 1)² (both + 2)). It assumes that the sources find independently of each other and that every work is as
- * easy to find as any other: databases with a common focus break both, and then it is too low.
+ * Chapman's estimate of how many there are, from two sources that found some of them:
+ * (a + 1)(b + 1)/(both + 1) − 1, with the variance (a + 1)(b + 1)(a − both)(b − both) / ((both + 1)² (both + 2)) and a
+ * log-normal 95 % interval for those that neither found. It assumes that the sources find independently of each other and
+ * that every work is as easy to find as any other: databases with a common focus break both, and then it is too low.
  * @param a found by the first, whole, ≥ 0; @param b by the second; @param both 0 … min(a, b)
  * @throws RangeError outside those ranges
  * @source Chapman DG. Univ Calif Publ Stat 1951;1:131–160; variance Seber GAF 1970 (Biometrics 26:13–22); interval

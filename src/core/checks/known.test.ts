@@ -84,6 +84,7 @@ describe('known works among the records', () => {
     ]);
     expect(found([], [{ pmid: '77' }, { pmid: '77' }]).first).toEqual([0, 0]);
     expect(found([], [{ doi: trial.doi }, trial, other]).first).toEqual([0, 0, 2]);
+    expect(firstOfEach([{ doi: trial.doi }, other, trial, { ...other }].map(record), 2)).toEqual([0, 1, 0, 1]);
   });
   test('no list, no records', () => {
     expect(found([trial], [])).toEqual({ first: [], matches: [] });

@@ -45,15 +45,18 @@ export function matchKnown(records: readonly MergeKeys[], known: readonly MergeK
   return matches;
 }
 
-/** For each work of a list the place of the first that is the same work; its own when none before it is. */
-export function firstOfEach(known: readonly MergeKeys[]): number[] {
+/**
+ * For each work of a list the place of the first that is the same work; its own when none before it is.
+ * @param from only works from this place on are compared, with each other and with those before
+ */
+export function firstOfEach(known: readonly MergeKeys[], from = 0): number[] {
   const first = known.map((_, i) => i);
-  for (const { a, b, verdict } of scored(known, 0)) if (verdict === 'join') first[b] = Math.min(first[b]!, first[a]!);
+  for (const { a, b, verdict } of scored(known, from)) if (verdict === 'join') first[b] = Math.min(first[b]!, first[a]!);
   const places = byIdentifier(known);
-  known.forEach((k, i) => {
-    const earlier = identified(places, k).find((j) => j < i && (isBare(k) || isBare(known[j]!)));
+  for (let i = from; i < known.length; i++) {
+    const earlier = identified(places, known[i]!).find((j) => j < i && (isBare(known[i]!) || isBare(known[j]!)));
     if (earlier !== undefined) first[i] = Math.min(first[i]!, first[earlier]!);
-  });
+  }
   return first;
 }
 

@@ -65,7 +65,7 @@ export const CAUTION_WORDS: Readonly<Record<TwoSourceEstimate['cautions'][number
 export const CHAPMAN_ASSUMES =
   'It assumes that the two found independently of each other, that every work was as easy to find as any other, and that works in both were recognised as the same. Databases with a common focus index the same journals, so they break the first two, and the estimate is then too low: read it as “at least”.';
 
-/** The estimate from two databases in plain words. @param a their names; @param b */
+/** The estimate from two databases in plain words. @param a name of the one; @param b name of the other */
 export function chapmanWords(e: TwoSourceEstimate, a: string, b: string): string {
   const missed = Math.max(0, e.estimate - e.found);
   if (e.found === 0) return `Neither ${a} nor ${b} found any of these.`;

@@ -54,6 +54,8 @@ test.each<[string, Limiter, string]>([
   expect(judge({ ...limiter, whenUnknown: 'stop' }, columns, CONTEXT)[0]).not.toBe(2);
   expect(wouldPass(limiter, columns, 0, CONTEXT)).toBe(expected);
 });
+test('a work that a person stopped would pass by itself', () =>
+  expect(wouldPass(recent({ count: 'to-the-day', years: 30 }), aWork(), 0, CONTEXT)).toMatch(/^if the word of a person/));
 test('a window as long as is said lets the work in, and one year less does not', () => {
   const columns = aWork();
   for (const count of ['to-the-day', 'calendar-years'] as const) {

@@ -4,7 +4,7 @@ import { bitCount, labelsOf, maskOf } from '@/core/vocabularies';
 import { type Columns, NO_DATE } from './columns';
 import { axisValues, judge, type Limiter, type SieveContext } from './limiter';
 import { type RecencyTest, windowOf } from './limiters/recency';
-import { UNKNOWN } from './verdict';
+import { IN, UNKNOWN } from './verdict';
 import { FLAG_WORDS, facetWords } from './words';
 
 /**
@@ -14,6 +14,8 @@ import { FLAG_WORDS, facetWords } from './words';
 export function wouldPass(limiter: Limiter, columns: Columns, i: number, context: SieveContext): string {
   const { test, evidence } = limiter;
   const told = judge({ ...limiter, whenUnknown: 'hold' }, columns, context)[i];
+  // The limiter itself lets it in: somebody stopped it there.
+  if (told === IN) return 'if the word of a person that stops it there were taken back';
   if (told === UNKNOWN) return 'if works of which the limiter cannot tell were held or let through';
   switch (test.kind) {
     case 'coded': {

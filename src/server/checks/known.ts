@@ -37,16 +37,21 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
   return ctx.em.transactional(async (tx) => {
     await lock(tx, reviewId);
     if (!(await isUpToDate(tx, reviewId))) await lookFor(tx, reviewId);
-    const before = await tx.execute<{ number: number; item: BibRecord; removed: boolean }[]>(
-      'select number, item, removed from known_record where review_id = ? order by number',
+    const before = await tx.execute<{ number: number; first: number; removed: boolean }[]>(
+      'select number, first, removed from known_record where review_id = ? order by number',
       [reviewId],
     );
     const standing = before.filter((k) => !k.removed);
     const last = before.at(-1)?.number ?? 0;
     const keys = list.entries.map((e) => mergeKeys(e.record));
     const matches = await matchesOf(tx, reviewId, keys);
-    const first = firstOfEach([...standing.map((k) => mergeKeys(k.item)), ...keys]).slice(standing.length);
-    const numberAt = (place: number) => standing[place]?.number ?? last + 1 + place - standing.length;
+    const standingKeys = await keysOf(
+      tx,
+      reviewId,
+      standing.map((k) => k.number),
+    );
+    const first = firstOfEach([...standingKeys, ...keys], standing.length).slice(standing.length);
+    const numberAt = (place: number) => standing[place]?.first ?? last + 1 + place - standing.length;
     const at = ctx.now();
     list.entries.forEach((e, i) => {
       tx.create(KnownRecord, {
@@ -62,6 +67,24 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
       taken: { format: list.format, added: list.entries.length - repeated, repeated, rejected: list.rejected },
     };
   });
+}
+
+/** Merge keys of works of lists, by review and number: what was brought under a number never changes. */
+const held = new Map<string, MergeKeys>();
+const MOST = 20_000;
+
+async function keysOf(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<MergeKeys[]> {
+  const missing = numbers.filter((n) => !held.has(`${reviewId}/${n}`));
+  if (held.size + missing.length > MOST) held.clear();
+  const wanted = held.size ? missing : numbers;
+  const rows = wanted.length
+    ? await tx.execute<{ number: number; item: BibRecord }[]>(
+        'select number, item from known_record where review_id = ? and number = any(?::int[])',
+        [reviewId, `{${wanted.join(',')}}`],
+      )
+    : [];
+  for (const { number, item } of rows) held.set(`${reviewId}/${number}`, mergeKeys(item));
+  return numbers.map((n) => held.get(`${reviewId}/${n}`)!);
 }
 
 const lock = (tx: EntityManager, reviewId: string) => tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`known:${reviewId}`]);
