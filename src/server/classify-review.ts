@@ -7,6 +7,7 @@ import { linkWorks } from './family-links';
 import { standingRulings } from './merge-rulings';
 import { mergeWorks } from './merge-works';
 import type { Progress } from './progress';
+import { storedAlone, writeAlone } from './records-alone';
 import { storedColumns, writeColumns } from './stored-columns';
 import { assignWorkNumbers } from './work-numbers';
 
@@ -55,9 +56,11 @@ export async function classifyReview(ctx: Context, reviewId: string, progress: P
     // As they are, if they were made by the same rules, scheme and databases.
     const before = stored?.basis === basis ? stored.columns : null;
     review.revision += 1;
-    const kept = before && { columns: before, changed };
-    const columns = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
+    const judged = before && (await storedAlone(tx, reviewId));
+    const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
+    const { columns, alone } = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
     await writeColumns(tx, reviewId, columns, basis);
+    await writeAlone(tx, reviewId, alone);
     await tx.flush();
     for (const columns of ANALYSED) await tx.execute(`analyze ${columns}`);
   });

@@ -7,11 +7,13 @@ import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/db/schema';
 import { fieldEdits } from './field-edits';
-import { type Judgeable, judge, judgingOf } from './judging';
+import { type Filed, judge, judgeAlone, judgingOf, membershipBits } from './judging';
+import { type AllAlone, AloneBuilder } from './records-alone';
+import { retrievalOfFiles } from './retrievals';
 
 const PAGE = 1000;
 
-interface MemberRead extends Judgeable {
+interface MemberRead extends Filed {
   item: BibRecord;
 }
 
@@ -19,6 +21,7 @@ interface MemberRead extends Judgeable {
  * Classifies work after work, in number order, so that memory holds one page of records and the masks.
  * @param numbers the work's number of every record
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
+ * @returns the columns of the works, and of their records, each judged by itself
  */
 export async function classifyWorks(
   tx: EntityManager,
@@ -26,11 +29,11 @@ export async function classifyWorks(
   databases: readonly SourceDatabase[],
   numbers: ReadonlyMap<number, number>,
   familyFlags: ReadonlyMap<number, FamilyFlag[]>,
-  kept: { columns: Columns; changed: ReadonlySet<number> } | null,
+  kept: { columns: Columns; alone: AllAlone | null; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
-): Promise<Columns> {
+): Promise<{ columns: Columns; alone: AllAlone }> {
   const judging = await judgingOf(tx, review, databases);
-  const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
+  const bitOf = membershipBits(databases);
   const trust = new Map(databases.map((d, i) => [d.id, i]));
   const edits = await fieldEdits(tx, review.id);
   const works = new Map<number, number[]>();
@@ -44,15 +47,24 @@ export async function classifyWorks(
     databases.map((d) => d.id),
     review.revision,
   );
+  const alone = new AloneBuilder(numbers.size, columns.databases, review.revision, kept?.alone);
+  const retrievals = await retrievalOfFiles(tx, review.id);
   let row = 0;
   await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
   let batch: (string | number | object | null)[][] = [];
   let done = 0;
+  const addAlone = (no: number, open: readonly MemberRead[], together: Classification | null) => {
+    for (const m of open) {
+      const classification = together ? judgeAlone(judging, open, m, together) : judge(judging, [m]).classification;
+      alone.add(retrievals.get(m.file_id)!, no, m.no, bitOf(m), classification);
+    }
+  };
   const add = (no: number, open: readonly MemberRead[]) => {
-    const membership = open.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
+    const membership = open.reduce((mask, m) => mask | bitOf(m), 0) >>> 0;
     const { classification, causes } = judge(judging, open);
     const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
     setRow(columns, row++, { number: no, classification, membership, flags });
+    addAlone(no, open, classification);
     const merged = mergeWork(
       open.map((m) => ({ no: m.no, trust: trust.get(m.database_id ?? '') ?? databases.length, item: m.item })),
       edits.get(no),
@@ -83,16 +95,18 @@ export async function classifyWorks(
     const read = await readMembers(
       tx,
       review.id,
-      page.flatMap(([no, records]) => (stays(no) ? [] : records)),
+      page.flatMap(([no, records]) => (stays(no) && alone.knows(records) ? [] : records)),
     );
     for (const [no, records] of page) {
       done += records.length;
-      if (stays(no)) copyRow(columns, row++, kept!.columns, old.get(no)!);
-      else
-        add(
-          no,
-          [...records].sort((a, b) => a - b).map((r) => read.get(r)!),
-        );
+      const members = () => [...records].sort((a, b) => a - b).map((r) => read.get(r)!);
+      if (!stays(no)) {
+        add(no, members());
+        continue;
+      }
+      copyRow(columns, row++, kept!.columns, old.get(no)!);
+      if (alone.knows(records)) alone.keep(no, records);
+      else addAlone(no, members(), null);
     }
     await step(done);
     await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
@@ -100,7 +114,7 @@ export async function classifyWorks(
   }
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
-  return columns;
+  return { columns, alone: alone.done() };
 }
 
 /** Works in number order, as many at a time as have a page of records between them. */
@@ -123,7 +137,7 @@ async function readMembers(tx: EntityManager, reviewId: string, records: readonl
   if (records.length === 0) return new Map();
   const wanted = [reviewId, `{${records.join(',')}}`];
   const rows = await tx.execute<Omit<MemberRead, 'doc'>[]>(
-    'select no, database_id, stable_name, item from record where review_id = ? and no = any(?::int[])',
+    'select no, file_id, database_id, stable_name, item from record where review_id = ? and no = any(?::int[])',
     wanted,
   );
   const claims = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(

@@ -1,29 +1,24 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Columns, emptyColumns, keptRun, type Sieve, type SieveContext, type SieveRun, SieveRunner } from '@/core/sieve';
 import type { Review } from '@/db/schema';
-import { storedColumns } from './stored-columns';
+import { derivedFrom, recent } from './process-wide';
+import { followedColumns, storedColumns } from './stored-columns';
 
 /** Decoded columns of the reviews that were asked for last: reading them anew costs more than any question. */
-const MOST = 4;
-const held = new Map<string, Columns>();
+const held = recent<Columns>('columns', 4);
 
 /** The columns of a review's revision. Nobody changes them: they are shared between requests. */
 export async function currentColumns(em: EntityManager, review: Pick<Review, 'id' | 'revision'>): Promise<Columns> {
   const known = held.get(review.id);
-  if (known?.revision === review.revision) {
-    held.delete(review.id);
-    held.set(review.id, known);
-    return known;
-  }
-  const stored = (await storedColumns(em, review.id))?.columns;
-  if (!stored) return emptyColumns(0, [], review.revision);
-  held.delete(review.id);
-  held.set(review.id, stored);
-  if (held.size > MOST) held.delete(held.keys().next().value!);
-  return stored;
+  if (known?.revision === review.revision) return known;
+  const followed = known && (await followedColumns(em, review.id, known, review.revision));
+  const columns = followed ?? (await storedColumns(em, review.id))?.columns;
+  if (!columns) return emptyColumns(0, [], review.revision);
+  held.set(review.id, columns);
+  return columns;
 }
 
-const runners = new WeakMap<Columns, SieveRunner>();
+const runners = derivedFrom<Columns, SieveRunner>('sieve-runners');
 
 /** Runs a sieve over columns that are shared between requests: after one change only that is judged anew. */
 export function runOn(columns: Columns, sieve: Sieve, context: SieveContext): SieveRun {

@@ -2,6 +2,7 @@ import type { Columns } from '@/core/sieve';
 import { ImportFile, Retrieval } from '@/db/schema';
 import type { Context } from './context';
 import { MAX_REJECTED_ROWS } from './import-file';
+import { derivedFrom } from './process-wide';
 import { retrievalsOf } from './retrievals';
 import { databaseNames, databasesOf } from './save-database';
 
@@ -16,7 +17,7 @@ export interface CountedFiles {
  * Counts of a revision that is at rest: they are counted once, and asked for after every decision. Every import ends in
  * a new revision, one of which every entry was rejected too.
  */
-const atRest = new WeakMap<Columns, CountedFiles>();
+const atRest = derivedFrom<Columns, CountedFiles>('file-counts');
 
 /** @param working jobs are under way: then records come and go, and nothing is kept */
 export async function countedFiles(ctx: Context, reviewId: string, columns: Columns, working: boolean): Promise<CountedFiles> {

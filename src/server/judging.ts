@@ -22,6 +22,11 @@ export interface Judgeable {
   doc: RecordClaims;
 }
 
+/** With the file it came in. */
+export interface Filed extends Judgeable {
+  file_id: string;
+}
+
 /** Everything that bears on how a review's works are classified, beside their records. */
 export interface Judging {
   levels: LevelTable;
@@ -77,6 +82,16 @@ export const asRuled = (row: Pick<RulingRow, 'axis' | 'codes' | 'seq' | 'reach' 
   reason: row.reason,
   person: row.person,
 });
+
+/** A record judged by itself; one that is all there is of its work is judged already. */
+export const judgeAlone = (judging: Judging, members: readonly Judgeable[], member: Judgeable, together: Classification): Classification =>
+  members.length === 1 ? together : judge(judging, [member]).classification;
+
+/** The bit of the database that a record is from, as columns have it. */
+export function membershipBits(databases: readonly SourceDatabase[]): (record: Pick<Judgeable, 'database_id'>) => number {
+  const bits = new Map(databases.map((d, i) => [d.id, (1 << i) >>> 0]));
+  return ({ database_id }) => bits.get(database_id ?? '') ?? 0;
+}
 
 export interface Judgement {
   classification: Classification;

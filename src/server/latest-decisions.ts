@@ -1,6 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { DecisionVerdict, Stage } from '@/core/flow';
 import type { Columns } from '@/core/sieve';
+import { derivedFrom, recent } from './process-wide';
 
 export interface CurrentDecision {
   stage: Stage;
@@ -42,8 +43,7 @@ interface Held {
   /** Told apart by seq: what was met once is passed over. */
   seen: Set<string>;
 }
-const MOST = 4;
-const held = new Map<string, Held>();
+const held = recent<Held>('decisions', 4);
 /** A decision can be stored a little after one that was made a little later. */
 const MARGIN_MS = 10_000;
 
@@ -57,9 +57,7 @@ async function heldOf(em: EntityManager, reviewId: string): Promise<Held> {
     take(known, await rowsOf(em, reviewId, null));
   }
   // More than were counted came between the two questions: they are decisions all the same.
-  held.delete(reviewId);
   held.set(reviewId, known);
-  if (held.size > MOST) held.delete(held.keys().next().value!);
   return known;
 }
 
@@ -85,7 +83,7 @@ function take(into: Held, rows: readonly Row[]) {
 }
 
 /** What works became other works, by the revision that the columns are of. */
-const homes = new WeakMap<Columns, Map<number, number>>();
+const homes = derivedFrom<Columns, Map<number, number>>('homes');
 
 /** Where the works went that became others, at the revision of the columns. */
 export async function homesOf(em: EntityManager, reviewId: string, columns: Columns): Promise<Map<number, number>> {

@@ -1,6 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type BlockList, blockListOf, MERGE_RULES, type MergeKeys, recordsUnder } from '@/core/merge';
 import { runBound } from '@/db/client';
+import { recent } from './process-wide';
 
 interface Keyed {
   no: number;
@@ -29,30 +30,36 @@ export async function mergesOf(em: EntityManager, reviewId: string): Promise<num
 }
 
 /** Lists that were read last. */
-const held = new Map<string, { merges: number; list: BlockList }>();
-const MOST = 2;
+const held = recent<{ merges: number; list: BlockList }>('merge-blocks', 2);
+
+/** Reads what looking for works needs, before anybody waits for it: of a large review it is megabytes. */
+export async function readBlocksAhead(em: EntityManager, reviewId: string): Promise<void> {
+  const merges = await mergesOf(em, reviewId);
+  if (merges === null || held.get(reviewId)?.merges === merges) return;
+  const list = await storedBlocks(em, reviewId);
+  if (list) held.set(reviewId, { merges, list });
+}
 
 /** Records that share a key with one of these: the only ones that merging would compare with them. */
 export async function mayBeOneOf(tx: EntityManager, reviewId: string, keys: readonly MergeKeys[]): Promise<Keyed[]> {
   const merges = await mergesOf(tx, reviewId);
-  let list = merges === null || held.get(reviewId)?.merges !== merges ? null : held.get(reviewId)!.list;
+  const known = held.get(reviewId);
+  let list = known?.merges === merges ? known.list : null;
   if (!list) {
-    list = await blocksOf(tx, reviewId);
-    held.delete(reviewId);
+    list = (await storedBlocks(tx, reviewId)) ?? (await writeBlocks(tx, reviewId, await keyed(tx, reviewId, null)));
     // What this transaction writes itself may yet be taken back: it is not kept.
     if (merges !== null) held.set(reviewId, { merges, list });
-    if (held.size > MOST) held.delete(held.keys().next().value!);
   }
   return keyed(tx, reviewId, recordsUnder(list, new Set(keys.flatMap((k) => k.blocks))));
 }
 
-async function blocksOf(tx: EntityManager, reviewId: string): Promise<BlockList> {
+async function storedBlocks(em: EntityManager, reviewId: string): Promise<BlockList | null> {
   // Not as an entity: what is as long as this would be compared with itself when the transaction ends.
-  const [stored] = await tx.execute<{ bytes: Uint8Array }[]>('select bytes from merge_blocks where review_id = ? and rules = ?', [
+  const [stored] = await em.execute<{ bytes: Uint8Array }[]>('select bytes from merge_blocks where review_id = ? and rules = ?', [
     reviewId,
     MERGE_RULES,
   ]);
-  return stored ? listOf(stored.bytes) : writeBlocks(tx, reviewId, await keyed(tx, reviewId, null));
+  return stored ? listOf(stored.bytes) : null;
 }
 
 /** Eight bytes each, wherever in memory they were put. */

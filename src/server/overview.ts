@@ -4,6 +4,7 @@ import { bitCount, maskOf } from '@/core/vocabularies';
 import { Criterion, Job } from '@/db/schema';
 import type { Context } from './context';
 import { countedFiles } from './file-counts';
+import { derivedFrom } from './process-wide';
 import { type ReviewState, reviewState } from './review-state';
 import { versionState } from './save-sieve';
 
@@ -75,7 +76,7 @@ function settledShare({ columns }: ReviewState): number | null {
   return settled / (works * 5);
 }
 /** A sieve that changes leaves it as it is. */
-const shares = new WeakMap<Columns, number>();
+const shares = derivedFrom<Columns, number>('settled-shares');
 
 async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quotas']> {
   const criteria = await ctx.em.find(Criterion, { reviewId: state.review.id, archived: false }, { orderBy: { position: 'asc' } });

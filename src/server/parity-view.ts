@@ -17,6 +17,7 @@ import { type Columns, GALLERY, type Limiter, limiterWords, type SieveContext } 
 import { venueKey } from '@/core/venues';
 import { SourceDatabase } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
+import { derivedFrom } from './process-wide';
 import { retrievalsOf } from './retrievals';
 import { retrievalsAlone } from './retrievals-alone';
 import { type ReviewState, reviewState, sieveContext } from './review-state';
@@ -79,7 +80,7 @@ export interface ParityView extends Omit<Parity, 'rows'> {
 }
 
 /** The view of a review's columns, while nothing that it rests on changes: several pages ask for it. */
-const views = new WeakMap<Columns, { key: string; view: ParityView }>();
+const views = derivedFrom<Columns, { key: string; view: ParityView }>('parity');
 
 export async function parityView(ctx: Context, reviewId: string): Promise<ParityView> {
   const grounds = await groundsOf(ctx, reviewId);
@@ -95,7 +96,8 @@ export async function parityView(ctx: Context, reviewId: string): Promise<Parity
 async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
   const { state, databases, rows, retrievals, context, parity } = await workedOut(ctx, grounds);
   const { review, scheme } = state;
-  const venueOf = await venues(ctx, review.id);
+  const known = retrievals.some((r) => r.natives.some((n) => n.meaning));
+  const venueOf = known ? await venues(ctx, review.id, state.columns) : nowhere;
   const line = (c: Cell): CellLine => ({ ...c, closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length });
   return {
     ...parity,
@@ -136,14 +138,28 @@ const bare = (test: Limiter['test']): Limiter => ({
   ...{ id: 'n', name: 'n', test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
 });
 
+const nowhere = () => '';
+const venueMaps = derivedFrom<Columns, ReadonlyMap<number, string>>('venues-of-works');
+
 /** Where each work stands: its journal or book, by its title as venues are told apart. */
-async function venues(ctx: Context, reviewId: string): Promise<(work: number) => string> {
-  const rows = await ctx.em.execute<{ no: number; container: string }[]>(
-    'select no, container from work where review_id = ? and absorbed_by is null',
-    [reviewId],
-  );
-  const keys = new Map(rows.map((r) => [r.no, venueKey(r.container)]));
-  return (work) => keys.get(work) ?? '';
+async function venues(ctx: Context, reviewId: string, columns: Columns): Promise<(work: number) => string> {
+  let keys = venueMaps.get(columns);
+  if (!keys) {
+    // A row a journal: many works stand in few.
+    const rows = await ctx.em.execute<{ container: string; works: string }[]>(
+      `select container, string_agg(no::text, ',') as works from work where review_id = ? and absorbed_by is null group by container`,
+      [reviewId],
+    );
+    keys = new Map(
+      rows.flatMap(({ container, works }) => {
+        const key = venueKey(container);
+        return works.split(',').map((no) => [Number(no), key] as const);
+      }),
+    );
+    venueMaps.set(columns, keys);
+  }
+  const found = keys;
+  return (work) => found.get(work) ?? '';
 }
 
 export const ParityWorks = z.strictObject({
@@ -173,7 +189,7 @@ export async function parityWorks(
     const { leaks, unsure } = leaksOf(native, r, context, retrievals);
     return { ok: true, numbers: input.what === 'native-leaks' ? leaks : unsure };
   }
-  const hidden = hiddenBy(native, r, retrievals, state.columns, context, await venues(ctx, reviewId));
+  const hidden = hiddenBy(native, r, retrievals, state.columns, context, await venues(ctx, reviewId, state.columns));
   return { ok: true, numbers: input.what === 'hidden' ? hidden.out : hidden.notIndexed };
 }
 

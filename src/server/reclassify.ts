@@ -7,8 +7,10 @@ import { storedAxes } from './classify-works';
 import { columnsBasis } from './columns-basis';
 import type { Context } from './context';
 import { readItems } from './derive-records';
-import { type Judgeable, type Judging, judge, judgingOf } from './judging';
+import { type Filed, type Judging, judge, judgeAlone, judgingOf, membershipBits } from './judging';
 import type { Progress } from './progress';
+import { AloneBuilder, writeAlone, writeAlonePatch } from './records-alone';
+import { retrievalOfFiles } from './retrievals';
 import { NONE_STALE, type StaleClaims, staleClaims, writeClaims } from './stale-claims';
 import { writeColumns, writePatch } from './stored-columns';
 
@@ -43,7 +45,9 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       databases.map((d) => d.id),
       review.revision,
     );
-    const bits = new Map(databases.map((d, i) => [d.id, 1 << i]));
+    const alone = new AloneBuilder(members.length, columns.databases, review.revision);
+    const retrievals = await retrievalOfFiles(tx, reviewId);
+    const bitOf = membershipBits(databases);
     let row = 0;
     let done = 0;
     let written: Promise<void> = Promise.resolve();
@@ -52,8 +56,9 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     for await (const page of readAhead(pagesOf([...works], PAGE), (page) => readMembers(reader, reviewId, page, claims))) {
       const axes: { no: number; axes: object }[] = [];
       for (const { no, members: own, classification, causes } of judgeMembers(judging, page.works, page.read)) {
-        const membership = own.reduce((mask, m) => mask | (bits.get(m.database_id ?? '') ?? 0), 0) >>> 0;
+        const membership = own.reduce((mask, m) => mask | bitOf(m), 0) >>> 0;
         setRow(columns, row++, { number: no, classification, membership, flags: flags.get(no) ?? [] });
+        for (const m of own) alone.add(retrievals.get(m.file_id)!, no, m.no, bitOf(m), judgeAlone(judging, own, m, classification));
         axes.push({ no, axes: storedAxes(classification, causes, judging.levels) });
         done += own.length;
       }
@@ -65,6 +70,7 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     }
     await written;
     await writeColumns(tx, reviewId, columns, await columnsBasis(tx, review, databases));
+    await writeAlone(tx, reviewId, alone.done());
     await tx.flush();
   });
 }
@@ -106,20 +112,26 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
     databases.map((d) => d.id),
     revision,
   );
+  const alone = emptyColumns(members.length, patch.databases, revision);
+  const bitOf = membershipBits(databases);
+  let row = 0;
   const axes = works.map(({ no, membership, flags }, i) => {
-    const { classification, causes } = judged.get(no)!;
+    const { members: own, classification, causes } = judged.get(no)!;
     setRow(patch, i, { number: no, classification, membership: Number(membership), flags });
+    for (const m of own)
+      setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
     return { no, axes: storedAxes(classification, causes, judging.levels) };
   });
   await writeAxes(tx, reviewId, axes);
   await writePatch(tx, reviewId, patch);
+  await writeAlonePatch(tx, reviewId, alone);
   await tx.nativeUpdate(Review, { id: reviewId }, { revision });
   return revision;
 }
 
 export interface JudgedWork extends ReturnType<typeof judge> {
   no: number;
-  members: Judgeable[];
+  members: Filed[];
 }
 
 type WorkMembers = readonly (readonly [number, readonly number[]])[];
@@ -139,7 +151,7 @@ export async function judgeWorks(
 const judgeMembers = (
   judging: Judging,
   works: WorkMembers,
-  read: ReadonlyMap<number, Judgeable>,
+  read: ReadonlyMap<number, Filed>,
   more: Parameters<typeof judge>[2] = [],
 ): JudgedWork[] =>
   works.map(([no, records]) => {
@@ -151,8 +163,8 @@ const judgeMembers = (
 async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembers, stale: StaleClaims) {
   const all = works.flatMap(([, records]) => records);
   const old = all.filter((no) => stale.has(no));
-  const rows = await tx.execute<Omit<Judgeable, 'doc'>[]>(
-    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
+  const rows = await tx.execute<Omit<Filed, 'doc'>[]>(
+    'select no, file_id, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
     [reviewId, `{${all.join(',')}}`],
   );
   const docs = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(

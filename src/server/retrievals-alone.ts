@@ -2,22 +2,16 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { type EvidenceScheme, type PackedClaims, unpackClaims } from '@/core/classify';
 import { limitersAtEnd, type RetrievalInParity, readNative } from '@/core/parity';
 import { type BibRecord, isoToDay } from '@/core/record';
-import { askTexts, type Columns, emptyColumns, readsText, type Sieve, setRow } from '@/core/sieve';
-import type { Retrieval, Review, SourceDatabase } from '@/db/schema';
+import { askTexts, type Columns, emptyColumns, type Sieve, textTests } from '@/core/sieve';
+import { type Retrieval, Review, type SourceDatabase } from '@/db/schema';
 import type { Context } from './context';
-import { type Judgeable, judge, judgingOf } from './judging';
+import { type Filed, judge, judgingOf, membershipBits } from './judging';
+import { derivedFrom, recent } from './process-wide';
+import { type AllAlone, type Alone, AloneBuilder, followedAlone, storedAlone, writeAlone } from './records-alone';
+import { retrievalOfFiles } from './retrievals';
 
 const PAGE = 1000;
-
-/** Records of a retrieval as columns, each judged by itself, with its work; kept for the review's revision. */
-interface Alone {
-  revision: number;
-  records: Columns;
-  works: Int32Array;
-}
-/** By review and retrieval. A few reviews' worth: they are worked out again when they are asked for. */
-const MOST = 40;
-const held = new Map<string, Alone>();
+const held = recent<AllAlone>('records-alone', 4);
 
 /** The active retrievals of a review as parity sees them. */
 export async function retrievalsAlone(
@@ -27,9 +21,10 @@ export async function retrievalsAlone(
   databases: readonly SourceDatabase[],
   { sieve, scheme }: { sieve: Sieve; scheme: EvidenceScheme },
 ): Promise<RetrievalInParity[]> {
+  const { byRetrieval } = await recordsAlone(ctx, review, databases);
   const found: RetrievalInParity[] = [];
   for (const r of retrievals) {
-    const { records, works } = await recordsAlone(ctx.em, review, r.id, databases);
+    const { records, works } = byRetrieval.get(r.id) ?? noRecords(databases, review.revision);
     const own = databases.filter((d) => r.databaseIds.includes(d.id));
     const profile = own[0]?.profile;
     found.push({
@@ -45,63 +40,97 @@ export async function retrievalsAlone(
       searchedOn: isoToDay(r.searchedOn || review.asOf),
       records,
       works,
-      answers: await answersAlone(ctx.em, review.id, records, sieve),
+      answers: await answersAlone(ctx.em, review.id, { records, works }, sieve),
     });
   }
   return found;
 }
 
-async function recordsAlone(em: EntityManager, review: Review, retrievalId: string, databases: readonly SourceDatabase[]): Promise<Alone> {
-  const key = `${review.id} ${retrievalId}`;
-  const known = held.get(key);
+const noRecords = (databases: readonly SourceDatabase[], revision: number): Alone => ({
+  records: emptyColumns(
+    0,
+    databases.map((d) => d.id),
+    revision,
+  ),
+  works: new Int32Array(),
+});
+
+/** All records at the review's revision: kept, or brought there by what changed, or read, or judged and stored. */
+export async function recordsAlone(ctx: Context, review: Review, databases: readonly SourceDatabase[]): Promise<AllAlone> {
+  const known = held.get(review.id);
   if (known?.revision === review.revision) return known;
-  const rows = await em.execute<{ no: number; work_no: number }[]>(
-    `select r.no, w.work_no from work_record w
-     join record r on r.review_id = w.review_id and r.no = w.record_no
-     join import_file f on f.review_id = r.review_id and f.id = r.file_id
-     where w.review_id = ? and w.active and f.retrieval_id = ? order by r.no`,
-    [review.id, retrievalId],
+  let all = known ? await followedAlone(ctx.em, review.id, known, review.revision) : null;
+  all ??= await storedAlone(ctx.em, review.id);
+  if (all?.revision !== review.revision) {
+    all = await judgedAlone(ctx.em, review, databases);
+    await keepAlone(ctx, review.id, all);
+  }
+  held.set(review.id, all);
+  return all;
+}
+
+/** For a review whose records were last classified by a version that did not store them alone. */
+export async function judgedAlone(em: EntityManager, review: Review, databases: readonly SourceDatabase[]): Promise<AllAlone> {
+  const rows = await em.execute<{ record_no: number; work_no: number }[]>(
+    'select record_no, work_no from work_record where review_id = ? and active order by record_no',
+    [review.id],
   );
   const ids = databases.map((d) => d.id);
-  const records = emptyColumns(rows.length, ids, review.revision);
+  const alone = new AloneBuilder(rows.length, ids, review.revision);
   const judging = await judgingOf(em, review, databases);
+  const retrievals = await retrievalOfFiles(em, review.id);
+  const bitOf = membershipBits(databases);
   for (let at = 0; at < rows.length; at += PAGE) {
-    const wanted = [
-      review.id,
-      `{${rows
-        .slice(at, at + PAGE)
-        .map((r) => r.no)
-        .join(',')}}`,
-    ]; // prettier-ignore
-    const read = await em.execute<(Omit<Judgeable, 'doc'> & { doc: PackedClaims })[]>(
-      `select r.no, r.database_id, r.stable_name, c.doc from record r
+    const page = rows.slice(at, at + PAGE);
+    const read = await em.execute<(Omit<Filed, 'doc'> & { doc: PackedClaims })[]>(
+      `select r.no, r.file_id, r.database_id, r.stable_name, c.doc from record r
        join record_claims c on c.review_id = r.review_id and c.record_no = r.no
        where r.review_id = ? and r.no = any(?::int[]) order by r.no`,
-      wanted,
+      [review.id, `{${page.map((r) => r.record_no).join(',')}}`],
     );
     read.forEach((r, k) => {
       const { classification } = judge(judging, [{ ...r, doc: unpackClaims(r.doc) }]);
-      const bit = ids.indexOf(r.database_id ?? '');
-      setRow(records, at + k, { number: r.no, classification, membership: bit < 0 ? 0 : (1 << bit) >>> 0 });
+      alone.add(retrievals.get(r.file_id)!, page[k]!.work_no, r.no, bitOf(r), classification);
     });
   }
-  const alone = { revision: review.revision, records, works: Int32Array.from(rows, (r) => r.work_no) };
-  held.delete(key);
-  held.set(key, alone);
-  if (held.size > MOST) held.delete(held.keys().next().value!);
-  return alone;
+  return alone.done();
 }
 
-async function answersAlone(em: EntityManager, reviewId: string, records: Columns, sieve: Sieve): Promise<Map<string, Uint8Array>> {
-  if (!sieve.some((l) => l.on && readsText(l.test))) return new Map();
-  const rows = await em.execute<{ no: number; item: BibRecord }[]>(
-    'select no, item from record where review_id = ? and no = any(?::int[])',
-    [reviewId, `{${records.numbers.join(',')}}`],
-  );
-  const items = new Map(rows.map((r) => [r.no, r.item]));
-  return askTexts(
+/** Stores them, unless somebody is changing the review's records: nobody waits for that. */
+async function keepAlone(ctx: Context, reviewId: string, all: AllAlone): Promise<void> {
+  await ctx.em.fork().transactional(async (tx) => {
+    const [{ free }] = await tx.execute<[{ free: boolean }]>('select pg_try_advisory_xact_lock(hashtext(?)) as free', [
+      `records:${reviewId}`,
+    ]);
+    if (free && (await tx.count(Review, { id: reviewId, revision: all.revision }))) await writeAlone(tx, reviewId, all);
+  });
+}
+
+/** What was read in records, which no ruling changes: kept with the list of their works, that only a merge makes anew. */
+const asked = derivedFrom<Int32Array, Map<string, Uint8Array>>('texts-alone');
+
+async function answersAlone(
+  em: EntityManager,
+  reviewId: string,
+  { records, works }: Alone,
+  sieve: Sieve,
+): Promise<ReadonlyMap<string, Uint8Array>> {
+  const known = asked.get(works) ?? new Map<string, Uint8Array>();
+  if ([...textTests(sieve).keys()].every((key) => known.has(key))) return known;
+  const items = await itemsOf(em, reviewId, records);
+  const answers = askTexts(
     sieve,
     records,
     Array.from(records.numbers, (no) => [items.get(no)!]),
   );
+  asked.set(works, answers);
+  return answers;
+}
+
+async function itemsOf(em: EntityManager, reviewId: string, records: Columns): Promise<Map<number, BibRecord>> {
+  const rows = await em.execute<{ no: number; item: BibRecord }[]>(
+    'select no, item from record where review_id = ? and no = any(?::int[])',
+    [reviewId, `{${records.numbers.join(',')}}`],
+  );
+  return new Map(rows.map((r) => [r.no, r.item]));
 }

@@ -186,4 +186,11 @@ export async function markRerun(ctx: Context, reviewId: string, { id, why }: z.i
 export const retrievalByNumber = (ctx: Context, reviewId: string, number: number) => ctx.em.findOne(Retrieval, { reviewId, number });
 export const retrievalById = (ctx: Context, reviewId: string, id: string) =>
   isUuid(id) ? ctx.em.findOne(Retrieval, { reviewId, id }) : Promise.resolve(null);
+/** The retrieval that each file of a review came from, by their ids. */
+export async function retrievalOfFiles(em: EntityManager, reviewId: string): Promise<ReadonlyMap<string, string>> {
+  const rows = await em.execute<{ id: string; retrieval_id: string }[]>('select id, retrieval_id from import_file where review_id = ?', [
+    reviewId,
+  ]);
+  return new Map(rows.map((r) => [r.id, r.retrieval_id]));
+}
 export const retrievalsOf = (ctx: Context, reviewId: string) => ctx.em.find(Retrieval, { reviewId }, { orderBy: { number: 'asc' } });

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import { z } from 'zod';
 import { Job, Review } from '@/db/schema';
-import { BUNDLE_TABLE_NAMES, reviewColumn } from './bundle/tables';
+import { BUNDLE_TABLE_NAMES, OTHER_TABLES, reviewColumn } from './bundle/tables';
 import { type Context, openReview, type Result, refuse } from './context';
 import { filePath } from './files';
 
@@ -45,7 +45,7 @@ export async function deleteReview(ctx: Context, reviewId: string, { title }: z.
   await ctx.em.transactional(async (tx) => {
     // The database lets evidence go only for the review that is named here, and only until the transaction ends.
     await tx.execute(`select set_config('narrow_sieve.deleting', ?, true)`, [reviewId]);
-    for (const table of ['text_answer', 'job', 'merge_blocks', ...[...BUNDLE_TABLE_NAMES].reverse()])
+    for (const table of [...OTHER_TABLES, ...[...BUNDLE_TABLE_NAMES].reverse()])
       await tx.execute(`delete from "${table}" where ${table === 'review' ? reviewColumn('review') : 'review_id'} = ?`, [reviewId]);
   });
   await rm(filePath(reviewId, ''), { recursive: true, force: true });

@@ -19,6 +19,7 @@ import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { currentColumns, runOn } from './current-columns';
 import { type CurrentDecision, latestDecisions, type StagedDecisions } from './latest-decisions';
+import { derivedFrom } from './process-wide';
 import { schemeOf } from './scheme-of';
 import { standingOverrides } from './sieve-overrides';
 import { textAnswers } from './text-answers';
@@ -54,7 +55,7 @@ export async function sieveState(ctx: Context, reviewId: string): Promise<SieveS
 }
 
 /** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
-const derived = new WeakMap<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>();
+const derived = derivedFrom<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>('review-state');
 
 export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
   const review = await openReview(ctx, reviewId);

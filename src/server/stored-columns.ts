@@ -1,7 +1,7 @@
 import { promisify } from 'node:util';
 import { constants, gunzipSync, gzip } from 'node:zlib';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, copyRow, decodeColumns, encodeColumns } from '@/core/sieve';
+import { type Columns, copyRow, decodeColumns, encodeColumns, pickRows, rowsOf } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { ColumnsPatch } from '@/db/schema';
 
@@ -26,39 +26,56 @@ const partsOf = (em: EntityManager, reviewId: string): Promise<Part[]> =>
 export async function storedColumns(em: EntityManager, reviewId: string): Promise<{ columns: Columns; basis: string } | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
   if (!whole || whole.basis === null) return null;
-  return { columns: patched(whole, patches), basis: whole.basis };
+  return { columns: wholeWith(whole, patches), basis: whole.basis };
+}
+
+/** Columns of an earlier revision brought to this one by the patches between; null when those are not all there. */
+export async function followedColumns(em: EntityManager, reviewId: string, known: Columns, revision: number): Promise<Columns | null> {
+  if (known.revision >= revision) return null;
+  const patches = await em.execute<Part[]>(
+    'select bytes from columns_patch where review_id = ? and revision > ? and revision <= ? order by revision',
+    [reviewId, known.revision, revision],
+  );
+  if (patches.length !== revision - known.revision) return null;
+  const columns = pickRows(known, [...known.numbers.keys()]);
+  applyPatches(
+    columns,
+    patches.map((p) => decodeColumns(p.bytes)),
+  );
+  return columns;
 }
 
 /**
  * The quickest level: a better one seldom saves on the way what it costs here. They are stored as they are sent, since
  * they are read more often than written and PostgreSQL hands bytes over at twice their length.
  */
-const packed = (bytes: Uint8Array): Promise<Buffer> => promisify(gzip)(bytes, { level: constants.Z_BEST_SPEED });
+export const packed = (bytes: Uint8Array): Promise<Buffer> => promisify(gzip)(bytes, { level: constants.Z_BEST_SPEED });
 /** Those that an earlier version stored are not packed. */
 const isPacked = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
-const unpacked = (bytes: Uint8Array): Uint8Array => (isPacked(bytes) ? gunzipSync(bytes) : bytes);
+export const unpacked = (bytes: Uint8Array): Uint8Array => (isPacked(bytes) ? gunzipSync(bytes) : bytes);
 
 /** The columns as they go to the browser, in gzip; null before the first classification. */
 export async function columnBytes(em: EntityManager, reviewId: string): Promise<Uint8Array | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
   if (!whole || whole.basis === null) return null;
-  if (patches.length) return packed(encodeColumns(patched(whole, patches)));
+  if (patches.length) return packed(encodeColumns(wholeWith(whole, patches)));
   return isPacked(whole.bytes) ? whole.bytes : packed(whole.bytes);
 }
 
-function patched(whole: Part, patches: readonly Part[]): Columns {
+function wholeWith(whole: Part, patches: readonly Part[]): Columns {
   const columns = decodeColumns(unpacked(whole.bytes));
-  if (patches.length) applyPatches(columns, patches);
+  applyPatches(
+    columns,
+    patches.map((p) => decodeColumns(p.bytes)),
+  );
   return columns;
 }
 
-function applyPatches(columns: Columns, patches: readonly Part[]) {
-  const place = new Map<number, number>();
-  columns.numbers.forEach((no, i) => {
-    place.set(no, i);
-  });
-  for (const { bytes } of patches) {
-    const patch = decodeColumns(bytes);
+/** Puts the rows of patches, by age, in the place of those with their numbers. A patch may have rows of other columns. */
+export function applyPatches(columns: Columns, patches: readonly Columns[]) {
+  if (patches.length === 0) return;
+  const place = rowsOf(columns);
+  for (const patch of patches) {
     patch.numbers.forEach((no, j) => {
       const i = place.get(no);
       if (i !== undefined) copyRow(columns, i, patch, j);

@@ -1,9 +1,9 @@
 import { TextIndex } from '@/core/grounds';
 import type { Context } from './context';
+import { recent } from './process-wide';
 
 /** Words of the titles and abstracts of the reviews that were asked about last. */
-const MOST = 3;
-const held = new Map<string, TextIndex>();
+const held = recent<TextIndex>('text-index', 3);
 
 /** An index that has these works. Texts are read once; works that came since are added. */
 export async function textIndex(ctx: Context, reviewId: string, works: readonly number[]): Promise<TextIndex> {
@@ -11,7 +11,6 @@ export async function textIndex(ctx: Context, reviewId: string, works: readonly 
   if (!index) {
     index = new TextIndex();
     held.set(reviewId, index);
-    if (held.size > MOST) held.delete(held.keys().next().value!);
   }
   const missing = works.filter((no) => !index.has(no));
   for (let at = 0; at < missing.length; at += 2000) {

@@ -181,6 +181,18 @@ interface Header {
   facets?: Record<Facet, string[]>;
 }
 
+/** The rows at these places, in their order, as columns of their own. */
+export function pickRows(columns: Columns, places: ArrayLike<number>): Columns {
+  const picked = emptyColumns(places.length, columns.databases, columns.revision);
+  const [to, from] = [arraysOf(picked), arraysOf(columns)];
+  to.forEach((array, k) => {
+    const source = from[k]!;
+    for (let i = 0; i < places.length; i++) array[i] = source[places[i]!]!;
+  });
+  for (const f of FACET_NAMES) picked.facets[f].values = [...columns.facets[f].values];
+  return picked;
+}
+
 /** Compact binary form: a little-endian header length, a JSON header padded to 4 bytes, then the arrays. */
 export function encodeColumns(columns: Columns): Uint8Array<ArrayBuffer> {
   const header: Header = {

@@ -16,7 +16,7 @@ import {
 } from './merging';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
-import { ColumnsPatch, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
+import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
 export * from './checks';
 export * from './classification';
@@ -51,6 +51,8 @@ export const entities = [
   RulingRow,
   ReviewColumns,
   ColumnsPatch,
+  RetrievalColumns,
+  RecordPatch,
   TextAnswer,
   SieveOverride,
   SieveVersion,

@@ -23,6 +23,29 @@ export const ColumnsPatch = defineEntity({
 });
 export type ColumnsPatch = InferEntity<typeof ColumnsPatch>;
 
+/** The records of a retrieval as columns, each judged by itself: what was applied where is told by these. */
+export const RetrievalColumns = defineEntity({
+  name: 'RetrievalColumns',
+  properties: {
+    reviewId: p.uuid().primary(),
+    retrievalId: p.uuid().primary(),
+    revision: p.integer(),
+    records: p.blob(),
+    /** The number of the work of each. */
+    works: p.blob(),
+  },
+});
+
+/** Rows of records that changed after these were written, of whatever retrieval. */
+export const RecordPatch = defineEntity({
+  name: 'RecordPatch',
+  properties: {
+    reviewId: p.uuid().primary(),
+    revision: p.integer().primary(),
+    bytes: p.blob(),
+  },
+});
+
 /** What a limiter that reads text said of every work, in the order of the columns of a revision. */
 export const TextAnswer = defineEntity({
   name: 'TextAnswer',

@@ -44,6 +44,9 @@ export const BUNDLE_TABLES = {
 export type BundleTable = keyof typeof BUNDLE_TABLES;
 export const BUNDLE_TABLE_NAMES = Object.keys(BUNDLE_TABLES) as BundleTable[];
 
+/** What belongs to a review beside those: jobs, and what is kept only to answer sooner. */
+export const OTHER_TABLES = ['text_answer', 'job', 'merge_blocks', 'retrieval_columns', 'record_patch'] as const;
+
 /** Tables that the application did not have at first: a bundle of then is read as one without a row of them. */
 export const LATER_TABLES: ReadonlySet<BundleTable> = new Set<BundleTable>([
   'sample_check',

@@ -3,9 +3,11 @@ import { z } from 'zod';
 import { firstOfEach, matchKnown, readKnownList } from '@/core/checks';
 import { type MergeKeys, mergeKeys } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
+import { copyRows } from '@/db/copy';
 import { KnownRecord, KnownState, type StoredMatch } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from '../context';
 import { mayBeOneOf, mergesOf } from '../merge-blocks';
+import { recent } from '../process-wide';
 
 export const AddKnown = z.strictObject({
   text: z.string().max(20_000_000),
@@ -34,7 +36,9 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
         .map((r) => `Line ${r.line}: ${r.why}`)
         .join(' ')}`,
     );
-  return ctx.em.transactional(async (tx) => {
+  const keys = list.entries.map((e) => mergeKeys(e.record));
+  let last = 0;
+  const first = await ctx.em.transactional(async (tx) => {
     await lock(tx, reviewId);
     if (!(await isUpToDate(tx, reviewId))) await lookFor(tx, reviewId);
     const before = await tx.execute<{ number: number; first: number; removed: boolean }[]>(
@@ -42,49 +46,52 @@ export async function addKnown(ctx: Context, reviewId: string, input: z.infer<ty
       [reviewId],
     );
     const standing = before.filter((k) => !k.removed);
-    const last = before.at(-1)?.number ?? 0;
-    const keys = list.entries.map((e) => mergeKeys(e.record));
+    last = before.at(-1)?.number ?? 0;
     const matches = await matchesOf(tx, reviewId, keys);
     const standingKeys = await keysOf(
       tx,
       reviewId,
       standing.map((k) => k.number),
     );
-    const first = firstOfEach([...standingKeys, ...keys], standing.length).slice(standing.length);
-    const numberAt = (place: number) => standing[place]?.first ?? last + 1 + place - standing.length;
-    const at = ctx.now();
-    list.entries.forEach((e, i) => {
-      tx.create(KnownRecord, {
-        ...{ reviewId, number: last + i + 1, source: input.source, raw: e.raw, line: e.line, item: e.record },
-        ...{ matches: matches[i]!, first: numberAt(first[i]!), ruled: null, removed: false, person: review.person, at },
-      });
-    });
+    const places = firstOfEach([...standingKeys, ...keys], standing.length).slice(standing.length);
+    const first = places.map((place) => standing[place]?.first ?? last + 1 + place - standing.length);
+    const at = ctx.now().toISOString();
+    await copyRows(tx, 'known_record', KNOWN_COLUMNS, [
+      list.entries.map((e, i) => [
+        ...[reviewId, last + i + 1, input.source, e.raw, e.line, e.record, matches[i]!, first[i]!],
+        ...[null, false, review.person, at],
+      ]),
+    ]);
     await lookedNow(tx, reviewId);
-    await tx.flush();
-    const repeated = first.filter((place, i) => place !== standing.length + i).length;
-    return {
-      ok: true,
-      taken: { format: list.format, added: list.entries.length - repeated, repeated, rejected: list.rejected },
-    };
+    return first;
   });
+  keys.forEach((k, i) => {
+    held.set(`${reviewId}/${last + i + 1}`, k);
+  });
+  const repeated = first.filter((number, i) => number !== last + i + 1).length;
+  return { ok: true, taken: { format: list.format, added: list.entries.length - repeated, repeated, rejected: list.rejected } };
 }
 
+const KNOWN_COLUMNS = ['review_id', 'number', 'source', 'raw', 'line', 'item', 'matches', '"first"', 'ruled', 'removed', 'person', 'at'];
+
 /** Merge keys of works of lists, by review and number: what was brought under a number never changes. */
-const held = new Map<string, MergeKeys>();
-const MOST = 20_000;
+const held = recent<MergeKeys>('known-keys', 20_000);
 
 async function keysOf(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<MergeKeys[]> {
-  const missing = numbers.filter((n) => !held.has(`${reviewId}/${n}`));
-  if (held.size + missing.length > MOST) held.clear();
-  const wanted = held.size ? missing : numbers;
-  const rows = wanted.length
+  const known = new Map(numbers.map((n) => [n, held.get(`${reviewId}/${n}`)]));
+  const missing = numbers.filter((n) => !known.get(n));
+  const rows = missing.length
     ? await tx.execute<{ number: number; item: BibRecord }[]>(
         'select number, item from known_record where review_id = ? and number = any(?::int[])',
-        [reviewId, `{${wanted.join(',')}}`],
+        [reviewId, `{${missing.join(',')}}`],
       )
     : [];
-  for (const { number, item } of rows) held.set(`${reviewId}/${number}`, mergeKeys(item));
-  return numbers.map((n) => held.get(`${reviewId}/${n}`)!);
+  for (const { number, item } of rows) {
+    const keys = mergeKeys(item);
+    known.set(number, keys);
+    held.set(`${reviewId}/${number}`, keys);
+  }
+  return numbers.map((n) => known.get(n)!);
 }
 
 const lock = (tx: EntityManager, reviewId: string) => tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`known:${reviewId}`]);

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { CITE_STYLES, type Cited, type CiteStyle, cslItem, type Reference, referencesIn, type StyleFiles } from '@/core/cite';
+import { recent } from '../process-wide';
 
 const FOLDER = join(process.cwd(), 'src/core/cite/styles');
 const read = (file: string) => readFile(join(FOLDER, file), 'utf8');
@@ -12,8 +13,7 @@ async function filesOf(style: CiteStyle): Promise<StyleFiles> {
 }
 
 /** Lists that were made last: a processor takes milliseconds for each reference, and most are asked for again unchanged. */
-const MOST = 12;
-const made = new Map<string, Reference[]>();
+const made = recent<Reference[]>('references', 12);
 
 /** The references of works in a style, in its order. */
 export async function referenceList(style: CiteStyle, cited: readonly Cited[]): Promise<Reference[]> {
@@ -25,6 +25,5 @@ export async function referenceList(style: CiteStyle, cited: readonly Cited[]): 
   if (known) return known;
   const references = referencesIn(await filesOf(style), cited);
   made.set(key, references);
-  if (made.size > MOST) made.delete(made.keys().next().value!);
   return references;
 }

@@ -8,6 +8,6 @@ export const metadata: Metadata = { title: 'Limiter audit' };
 
 export default async function AuditPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  // What the databases did is asked for by the screen: that can take seconds, and the rest does not wait for it.
+  // What the databases did is asked for by the screen: it rests on every record, and the rest does not wait for it.
   return <AuditScreen reviewId={id} given={await found(auditLines(await currentContext(), id, { parity: null }))} />;
 }
