@@ -9,6 +9,7 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { estimateOf, lostWithout, overlapOf, plannedSize, spotResult } from '@/core/checks';
 import type { Limiter } from '@/core/sieve';
 import { databaseUrl, ormConfig } from '@/db/config';
+import { Retrieval } from '@/db/schema';
 import type { Context } from '@/server/context';
 import { decideMany } from '@/server/decide-work';
 import { closeQueue } from '@/server/queue';
@@ -75,6 +76,16 @@ function alone() {
   row('what a judged sample of five strata says', spread(times.result!));
 }
 
+/** Limiters that were set at the databases, as the logs of the first four searches tell them. */
+async function setAtDatabases(em: Context['em'], id: string) {
+  const step = (names: string[]) => ({
+    ...{ number: 1, done: 'light AND sleep', count: null, tabs: [], removed: [] },
+    limiters: names.map((name) => ({ name, how: 'control' as const })),
+  });
+  const set = [['2016–2026', 'Peer reviewed'], ['Peer reviewed'], ['2016–2026'], ['English']];
+  for (const [i, names] of set.entries()) await em.nativeUpdate(Retrieval, { reviewId: id, number: i + 1 }, { steps: [step(names)] });
+}
+
 const limiter = (id: string, test: Limiter['test']): Limiter => ({
   ...{ id, name: id, test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
 });
@@ -101,6 +112,7 @@ async function asked(context: () => Context, address: string, id: string) {
     await decideMany(context(), id, { ...said, works: works.map((workNo) => ({ workNo, seenSeq: 0 })) });
   }
   row('works, stopped, kept', `${columns.numbers.length}, ${state.counts.stopped}, 700`);
+  await setAtDatabases(context().em, id);
   const lists = await listsOfKnown(context, id, 1 + TURNS / 4);
   await post(address, id, 'add-known', { text: lists[0]!, source: 'bench' });
   const drawn = { kind: 'stopped', design: 'stratified', size: 300, share: null };
@@ -119,7 +131,19 @@ async function asked(context: () => Context, address: string, id: string) {
   );
   for (const path of ['checks/spot', 'checks/judge/1', 'checks/known', 'checks/overlap', 'checks/again', 'checks/audit', 'sieve'])
     await timed(`the page ${path}`, TURNS, () => page(path));
-  await timed('the audit with what the databases did', TURNS, () => post(address, id, 'audit', {}));
+  await timed('what the databases did, for the audit', TURNS, () => post(address, id, 'audit-unevenness', {}));
+  const shared = Array.from(columns.numbers).filter((_, i) => columns.membership[i]! > 1);
+  const ruling = { axis: 'publicationType', codes: ['editorial'], cause: null, standing: false, reason: 'Bench.' };
+  const afterRuling = (what: string, ask: () => Promise<unknown>) =>
+    timed(`${what}, after a ruling on a work`, TURNS / 2, async () => {
+      const ruled = await post(address, id, 'rule-axis', { ...ruling, workNo: shared.pop()! });
+      if (!ruled.ok) return ruled;
+      const from = performance.now();
+      await ask();
+      return { took: performance.now() - from };
+    });
+  await afterRuling('the page checks/audit', () => page('checks/audit'));
+  await afterRuling('what the databases did, for the audit', () => post(address, id, 'audit-unevenness', {}));
   await timed('taking another list of 200 known works', TURNS / 4 - 1, (turn) =>
     post(address, id, 'add-known', { text: lists[turn + 1]!, source: 'bench' }),
   );
@@ -141,13 +165,13 @@ async function listsOfKnown(context: () => Context, id: string, count: number): 
   });
 }
 
-/** The first answer is told apart: it fills what is kept between answers. */
+/** The first answer is told apart: it fills what is kept between answers. @param ask may say itself how long it took */
 async function timed(what: string, turns: number, ask: (turn: number) => Promise<unknown>) {
   const times: number[] = [];
   for (let turn = 0; turn <= turns; turn++) {
     const from = performance.now();
-    const answer = (await ask(turn)) as { ok?: boolean; message?: string };
-    times.push(performance.now() - from);
+    const answer = (await ask(turn)) as { ok?: boolean; message?: string; took?: number };
+    times.push(answer?.took ?? performance.now() - from);
     if (answer?.ok === false) throw new Error(`${what}: ${answer.message}`);
   }
   row(what, `first ${times[0]!.toFixed(0)} ms${times.length > 1 ? `, then ${spread(times.slice(1))}` : ''}`);

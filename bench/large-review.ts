@@ -39,11 +39,15 @@ export async function aLargeReview(context: () => Context, folder: string, recor
   return id;
 }
 
-/** The seeded files have ten family names; as many as a real list of their length has are made of them. */
+/** The seeded files have ten family names and one journal; as many as a real list of their length has are made of them. */
 function withNames(text: string): string {
   let n = 0;
+  let entry = 0;
   const ends = ['', 'son', 'berg', 'wick', 'mo', 'ley', 'ara', 'ski', 'dal', 'ito', 'eda', 'quist', 'ova', 'man', 'ell', 'ano'];
-  return text.replace(/^AU {2}- ([^,]+),/gm, (_, family) => `AU  - ${family}${ends[n++ % 16]}${ends[(n * 7) % 13]},`);
+  return text
+    .replace(/^AU {2}- ([^,]+),/gm, (_, family) => `AU  - ${family}${ends[n++ % 16]}${ends[(n * 7) % 13]},`)
+    .replace(/^T2 {2}- (.*)$/gm, (_, journal) => `T2  - ${journal.trim()} ${1 + ((entry++ * 37) % 900)}\r`)
+    .replace(/^SN {2}- .*\r?\n/gm, '');
 }
 
 export const post = async (address: string, id: string, verb: string, input: object) =>

@@ -14,17 +14,17 @@ export interface CountedFiles {
 }
 
 /**
- * Counts of a revision that is at rest: they are counted once, and asked for after every decision. Every import ends in
- * a new revision, one of which every entry was rejected too.
+ * Counts of a review that is at rest: they are counted once, and asked for after every decision. Every import makes the
+ * numbers of the columns anew, one of which every entry was rejected too; a ruling leaves them.
  */
-const atRest = derivedFrom<Columns, CountedFiles>('file-counts');
+const atRest = derivedFrom<Int32Array, CountedFiles>('file-counts');
 
 /** @param working jobs are under way: then records come and go, and nothing is kept */
 export async function countedFiles(ctx: Context, reviewId: string, columns: Columns, working: boolean): Promise<CountedFiles> {
-  const known = working ? undefined : atRest.get(columns);
+  const known = working ? undefined : atRest.get(columns.numbers);
   if (known) return known;
   const counted = await count(ctx, reviewId);
-  if (!working) atRest.set(columns, counted);
+  if (!working) atRest.set(columns.numbers, counted);
   return counted;
 }
 

@@ -6,6 +6,7 @@ import {
   hiddenBy,
   leaksOf,
   type NativeLimiter,
+  onlyElsewhere,
   type Parity,
   parityOf,
   type RetrievalInParity,
@@ -98,6 +99,7 @@ async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
   const { review, scheme } = state;
   const known = retrievals.some((r) => r.natives.some((n) => n.meaning));
   const venueOf = known ? await venues(ctx, review.id, state.columns) : nowhere;
+  const elsewhere = retrievals.map((r) => (r.natives.length ? onlyElsewhere(r, retrievals, state.columns, venueOf) : NOBODY));
   const line = (c: Cell): CellLine => ({ ...c, closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length });
   return {
     ...parity,
@@ -108,7 +110,7 @@ async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
       databases: databases.filter((d) => row.databaseIds.includes(d.id)).map(({ id, tag }) => ({ id, tag })),
       records: retrievals[i]!.records.numbers.length,
       findings: checkSteps(row.steps).flatMap((f) => (LOST.includes(f.code) ? [f.message] : [])),
-      natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, venueOf)),
+      natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, elsewhere[i]!)),
     })),
     settings: databases.map((d) => ({ tag: d.tag, name: d.name, steps: settingsFor(d.profile, review.sieve, scheme, context.asOf) })),
   };
@@ -120,10 +122,10 @@ function nativeLine(
   all: readonly RetrievalInParity[],
   { columns, scheme }: ReviewState,
   context: SieveContext,
-  venueOf: (work: number) => string,
+  elsewhere: Uint8Array,
 ): NativeLine {
   const { leaks, unsure, took } = leaksOf(n, r, context, all);
-  const hidden = hiddenBy(n, r, all, columns, context, venueOf);
+  const hidden = hiddenBy(n, r, elsewhere, columns, context);
   const asks = n.meaning && limiterWords(bare(n.meaning), scheme, context.asOf);
   return {
     ...{ name: n.name, how: n.how, level: n.level, lostAfter: n.lostAfter, asks, took },
@@ -138,28 +140,32 @@ const bare = (test: Limiter['test']): Limiter => ({
   ...{ id: 'n', name: 'n', test, evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
 });
 
-const nowhere = () => '';
-const venueMaps = derivedFrom<Columns, ReadonlyMap<number, string>>('venues-of-works');
+const nowhere = () => 0;
+const NOBODY = new Uint8Array();
+/** By the numbers of the columns: a ruling leaves them, and whatever moves works makes them anew. */
+const venueMaps = derivedFrom<Int32Array, Int32Array>('venues-of-works');
 
-/** Where each work stands: its journal or book, by its title as venues are told apart. */
-async function venues(ctx: Context, reviewId: string, columns: Columns): Promise<(work: number) => string> {
-  let keys = venueMaps.get(columns);
-  if (!keys) {
+/** A number for the journal or book in which each work stands, by its title as venues are told apart; 0 for none. */
+async function venues(ctx: Context, reviewId: string, { numbers }: Columns): Promise<(work: number) => number> {
+  let places = venueMaps.get(numbers);
+  if (!places) {
     // A row a journal: many works stand in few.
     const rows = await ctx.em.execute<{ container: string; works: string }[]>(
       `select container, string_agg(no::text, ',') as works from work where review_id = ? and absorbed_by is null group by container`,
       [reviewId],
     );
-    keys = new Map(
-      rows.flatMap(({ container, works }) => {
-        const key = venueKey(container);
-        return works.split(',').map((no) => [Number(no), key] as const);
-      }),
-    );
-    venueMaps.set(columns, keys);
+    places = new Int32Array(Math.max(0, ...numbers.subarray(-1)) + 1);
+    const known = new Map([['', 0]]);
+    for (const { container, works } of rows) {
+      const key = venueKey(container);
+      const venue = known.get(key) ?? known.size;
+      known.set(key, venue);
+      for (const no of works.split(',')) places[Number(no)] = venue;
+    }
+    venueMaps.set(numbers, places);
   }
-  const found = keys;
-  return (work) => found.get(work) ?? '';
+  const found = places;
+  return (work) => found[work] ?? 0;
 }
 
 export const ParityWorks = z.strictObject({
@@ -189,7 +195,8 @@ export async function parityWorks(
     const { leaks, unsure } = leaksOf(native, r, context, retrievals);
     return { ok: true, numbers: input.what === 'native-leaks' ? leaks : unsure };
   }
-  const hidden = hiddenBy(native, r, retrievals, state.columns, context, await venues(ctx, reviewId, state.columns));
+  const elsewhere = onlyElsewhere(r, retrievals, state.columns, await venues(ctx, reviewId, state.columns));
+  const hidden = hiddenBy(native, r, elsewhere, state.columns, context);
   return { ok: true, numbers: input.what === 'hidden' ? hidden.out : hidden.notIndexed };
 }
 

@@ -1,6 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Classification } from '@/core/classify';
-import { type Columns, copyRow, decodeColumns, emptyColumns, encodeColumns, pickRows, setRow } from '@/core/sieve';
+import { type Columns, copyOf, copyRow, decodeColumns, emptyColumns, encodeColumns, pickRows, setRow } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { RecordPatch, RetrievalColumns } from '@/db/schema';
 import { applyPatches, packed, unpacked } from './stored-columns';
@@ -110,9 +110,7 @@ export async function followedAlone(em: EntityManager, reviewId: string, known: 
     [reviewId, known.revision, revision],
   );
   if (patches.length !== revision - known.revision) return null;
-  const byRetrieval = new Map(
-    [...known.byRetrieval].map(([id, { records, works }]) => [id, { works, records: pickRows(records, [...records.numbers.keys()]) }]),
-  );
+  const byRetrieval = new Map([...known.byRetrieval].map(([id, { records, works }]) => [id, { works, records: copyOf(records) }]));
   return patched({ revision: known.revision, byRetrieval }, patches);
 }
 

@@ -14,6 +14,7 @@ import {
   type Sieve,
   type SieveContext,
   type SieveRun,
+  STOPPED,
 } from '@/core/sieve';
 import { Decision, type Review } from '@/db/schema';
 import { type Context, openReview } from './context';
@@ -77,7 +78,7 @@ function sieveOf(columns: Columns, review: Review, context: SieveContext): Omit<
   return { columns, run, outcomes: outcomesOf(run), overrides: context.overrides ?? [], indexOf: rowsOf(columns) };
 }
 
-function decidedOn({ columns, outcomes, review }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
+function decidedOn({ outcomes, review, indexOf }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
   // A copy: others go on deciding while this is read.
   const staged = new Map(latest);
   const decisions = new Map<number, CurrentDecision>();
@@ -85,12 +86,16 @@ function decidedOn({ columns, outcomes, review }: SieveState, latest: ReadonlyMa
     const stands = standing(screening, review.twoStages ? fullText : undefined);
     if (stands) decisions.set(work, stands);
   }
+  // Few works are decided of many: most states follow from the sieve alone.
+  const undecided = [LEFT, HELD, STOPPED].map((fate) => stateOf(fate, null));
+  const states: WorkState[] = [];
+  for (let i = 0; i < outcomes.fate.length; i++) states.push(undecided[outcomes.fate[i]!]!);
+  for (const [work, { verdict }] of decisions) {
+    const i = indexOf.get(work);
+    if (i !== undefined) states[i] = stateOf(outcomes.fate[i]!, verdict);
+  }
   const counts = emptyStates();
-  const states = Array.from(columns.numbers, (number, i) => {
-    const now = stateOf(outcomes.fate[i]!, decisions.get(number)?.verdict ?? null);
-    counts[now]++;
-    return now;
-  });
+  for (const state of states) counts[state]++;
   return { decisions, staged, states, counts };
 }
 

@@ -1,7 +1,7 @@
 import { promisify } from 'node:util';
 import { constants, gunzipSync, gzip } from 'node:zlib';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, copyRow, decodeColumns, encodeColumns, pickRows, rowsOf } from '@/core/sieve';
+import { type Columns, copyOf, copyRow, decodeColumns, encodeColumns, rowsOf } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { ColumnsPatch } from '@/db/schema';
 
@@ -37,7 +37,7 @@ export async function followedColumns(em: EntityManager, reviewId: string, known
     [reviewId, known.revision, revision],
   );
   if (patches.length !== revision - known.revision) return null;
-  const columns = pickRows(known, [...known.numbers.keys()]);
+  const columns = copyOf(known);
   applyPatches(
     columns,
     patches.map((p) => decodeColumns(p.bytes)),

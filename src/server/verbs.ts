@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { RemoveAttachment, removeAttachment, SearchPdfs, searchPdfs } from './attachments';
 import { PreviewRuling, previewRuling, RuleAxis, ruleAxis, UndoRuling, undoRuling } from './axis-rulings';
-import { auditLines } from './checks/audit';
+import { auditUnevenness } from './checks/audit';
 import { AddKnown, addKnown, RemoveKnown, RuleKnown, removeKnown, ruleKnown } from './checks/known';
 import { OverlapWorks, overlapWorks } from './checks/overlap';
 import { DrawSample, drawCheck, JudgeSample, judgeSample } from './checks/samples';
@@ -67,7 +67,7 @@ export const VERBS = {
   'rule-known': verb(RuleKnown, ruleKnown),
   'remove-known': verb(RemoveKnown, removeKnown),
   'overlap-works': verb(OverlapWorks, overlapWorks),
-  audit: verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await auditLines(ctx, id) })),
+  'audit-unevenness': verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, uneven: await auditUnevenness(ctx, id) })),
   archive: verb(Archive, archiveReview),
   'delete-review': verb(DeleteReview, deleteReview),
   'save-sieve': verb(SieveInput, saveSieve),

@@ -2,7 +2,7 @@ import { FLAGS, OCEBM_2011 } from '@/core/classify';
 import { isoToDay } from '@/core/record';
 import { emptyColumns, type Limiter, type MaskAxis, NO_DATE, type SieveContext } from '@/core/sieve';
 import { axisMask, type CodedAxis } from '@/core/vocabularies';
-import { hiddenBy } from './hidden';
+import { hiddenBy, onlyElsewhere } from './hidden';
 import { type NativeLimiter, readNative } from './natives';
 import { type CellState, parityOf, type RetrievalInParity } from './parity';
 import { axisOf, DEFAULT_PROFILE, type LimiterProfile } from './profile';
@@ -220,10 +220,11 @@ test('what a limiter hid: works of covered journals that only others returned an
   columns.flags[4] = 1 << FLAGS.indexOf('not-indexed-yet');
   const own = retrieval([refereed], { natives: [native('2019–2026')] });
   const first = { ...own, works: Int32Array.of(4) };
-  const venueOf = (work: number) => (work === 2 ? 'elsewhere' : work === 3 ? '' : 'annals');
+  const venueOf = (work: number) => (work === 2 ? 2 : work === 3 ? 0 : 1);
+  const elsewhere = onlyElsewhere(first, [first], columns, venueOf);
   const meaning = first.natives[0]!;
-  expect(hiddenBy(meaning, first, [first], columns, CONTEXT, venueOf)).toEqual({ out: [1], notIndexed: [] });
-  expect(hiddenBy({ ...meaning, dropsMissing: true }, first, [first], columns, CONTEXT, venueOf)).toEqual({ out: [1], notIndexed: [5] });
+  expect(hiddenBy(meaning, first, elsewhere, columns, CONTEXT)).toEqual({ out: [1], notIndexed: [] });
+  expect(hiddenBy({ ...meaning, dropsMissing: true }, first, elsewhere, columns, CONTEXT)).toEqual({ out: [1], notIndexed: [5] });
 });
 
 test.each([

@@ -1,8 +1,9 @@
-import { type Columns, IN, judge, type Limiter, OUT, rowOf, type Sieve, type SieveContext, UNKNOWN } from '@/core/sieve';
+import { type Columns, IN, judge, type Limiter, limiterKey, OUT, rowOf, type Sieve, type SieveContext, UNKNOWN } from '@/core/sieve';
 import { axisOfMeaning, type Meaning, type NativeLimiter } from './natives';
 import type { LimiterProfile } from './profile';
 import { areTwins, relate } from './relate';
 import { didItTake, type Took } from './took';
+import { workMarks } from './work-marks';
 
 /** By priority: the first that holds is a cell's word. */
 export const CELL_STATES = ['not-taken', 'narrower-there', 'extra-there', 'waived', 'blind', 'proxy', 'looser-there', 'even'] as const;
@@ -95,14 +96,14 @@ export function parityOf(sieve: Sieve, columns: Columns, context: SieveContext, 
 /** Works on which no limiter had to say that it can't tell, whatever its policy makes of that. */
 function toldByAll(sieve: Sieve, columns: Columns, context: SieveContext): number {
   const open = new Uint8Array(columns.numbers.length);
-  for (const limiter of sieve)
-    judge(limiter, columns, context).forEach((v, i) => {
-      if (v === UNKNOWN) open[i] = 1;
-    });
-  return open.length - open.reduce((a, b) => a + b, 0);
+  for (const limiter of sieve) {
+    const verdicts = judge(limiter, columns, context);
+    for (let i = 0; i < open.length; i++) if (verdicts[i] === UNKNOWN) open[i] = 1;
+  }
+  return open.length - countOf(open, 1);
 }
 
-/** What a test says of a retrieval's records. */
+/** What a test says of a retrieval's records. Nobody writes into it. */
 export function judgeRecords(test: Meaning, r: RetrievalInParity, context: SieveContext, from?: Limiter): Uint8Array {
   const { waivers: _, ...plain } = from ?? {
     id: 'n',
@@ -113,24 +114,45 @@ export function judgeRecords(test: Meaning, r: RetrievalInParity, context: Sieve
     rationale: '',
     on: true,
   };
-  return judge({ ...plain, test }, r.records, { ...context, answers: r.answers });
+  const limiter = { ...plain, test };
+  const key = limiterKey(limiter, { ...context, overrides: [] });
+  const known = judged.get(r.records) ?? new Map<string, Uint8Array>();
+  judged.set(r.records, known);
+  const found = known.get(key) ?? judge(limiter, r.records, { ...context, answers: r.answers });
+  if (known.size >= MOST_JUDGED) known.clear();
+  known.set(key, found);
+  return found;
 }
+
+/** Verdicts on the records of retrievals, which are asked for over and over: by cells, by leaks, by what was hidden. */
+const judged = new WeakMap<Columns, Map<string, Uint8Array>>();
+const MOST_JUDGED = 64;
 
 /** Works of the rows with a verdict, each once. */
 const worksAt = (r: RetrievalInParity, verdicts: Uint8Array, wanted: number): number[] => {
-  const works = new Set<number>();
-  verdicts.forEach((v, i) => {
-    if (v === wanted) works.add(r.works[i]!);
-  });
-  return [...works];
+  const met = workMarks(r.works);
+  const works: number[] = [];
+  for (let i = 0; i < verdicts.length; i++) {
+    const work = r.works[i]!;
+    if (verdicts[i] !== wanted || met[work]) continue;
+    met[work] = 1;
+    works.push(work);
+  }
+  return works;
 };
+
+function countOf(values: Uint8Array, wanted: number): number {
+  let n = 0;
+  for (let i = 0; i < values.length; i++) if (values[i] === wanted) n++;
+  return n;
+}
 
 /** Out and decidable records of a native limiter's meaning. */
 export function leaksOf(native: NativeLimiter, r: RetrievalInParity, context: SieveContext, all: readonly RetrievalInParity[]) {
   if (!native.meaning) return { leaks: [], unsure: [], took: null };
   const verdicts = judgeRecords(native.meaning, r, context);
-  const out = verdicts.reduce((n, v) => n + (v === OUT ? 1 : 0), 0);
-  const decidable = verdicts.reduce((n, v) => n + (v === UNKNOWN ? 0 : 1), 0);
+  const out = countOf(verdicts, OUT);
+  const decidable = verdicts.length - countOf(verdicts, UNKNOWN);
   const axis = native.axis ?? axisOfMeaning(native.meaning) ?? '';
   return {
     leaks: worksAt(r, verdicts, OUT),
@@ -147,7 +169,7 @@ function unlimited(native: NativeLimiter, r: RetrievalInParity, context: SieveCo
   );
   if (!other) return null;
   const verdicts = judgeRecords(meaning, other, context);
-  return { decidable: verdicts.filter((v) => v !== UNKNOWN).length, out: verdicts.filter((v) => v === OUT).length };
+  return { decidable: verdicts.length - countOf(verdicts, UNKNOWN), out: countOf(verdicts, OUT) };
 }
 
 function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, context: SieveContext, all: readonly RetrievalInParity[]): Cell {
@@ -238,7 +260,9 @@ function unsaid(limiter: Limiter, r: RetrievalInParity, context: SieveContext, c
 function closedRows(verdicts: Uint8Array, native: NativeLimiter | undefined, r: RetrievalInParity, context: SieveContext): Uint8Array {
   if (!native?.meaning) return verdicts;
   const there = judgeRecords(native.meaning, r, context);
-  return verdicts.map((v, i) => (v === OUT && there[i] === OUT ? IN : v));
+  const left = verdicts.slice();
+  for (let i = 0; i < left.length; i++) if (left[i] === OUT && there[i] === OUT) left[i] = IN;
+  return left;
 }
 
 function extraCell(

@@ -182,7 +182,7 @@ interface Header {
 }
 
 /** The rows at these places, in their order, as columns of their own. */
-export function pickRows(columns: Columns, places: ArrayLike<number>): Columns {
+export function pickRows(columns: Columns, places: readonly number[]): Columns {
   const picked = emptyColumns(places.length, columns.databases, columns.revision);
   const [to, from] = [arraysOf(picked), arraysOf(columns)];
   to.forEach((array, k) => {
@@ -191,6 +191,18 @@ export function pickRows(columns: Columns, places: ArrayLike<number>): Columns {
   });
   for (const f of FACET_NAMES) picked.facets[f].values = [...columns.facets[f].values];
   return picked;
+}
+
+/** Columns whose rows can be written anew while those of the old stay. They share their numbers, which nobody changes. */
+export function copyOf(columns: Columns): Columns {
+  const { databases, revision, numbers } = columns;
+  const copy = { ...emptyColumns(numbers.length, databases, revision), numbers };
+  const from = arraysOf(columns);
+  arraysOf(copy).forEach((array, k) => {
+    if (array !== numbers) array.set(from[k]!);
+  });
+  for (const f of FACET_NAMES) copy.facets[f].values = [...columns.facets[f].values];
+  return copy;
 }
 
 /** Compact binary form: a little-endian header length, a JSON header padded to 4 bytes, then the arrays. */

@@ -73,7 +73,7 @@ export class SieveRunner {
     }
     const wanted = placed.map((_, k) => {
       const limiter = sieve[k]?.on ? sieve[k] : null;
-      return { limiter, key: limiter && keyOf(limiter, context), policy: limiter?.whenUnknown ?? ('let-through' as const) };
+      return { limiter, key: limiter && limiterKey(limiter, context), policy: limiter?.whenUnknown ?? ('let-through' as const) };
     });
     const changed = wanted.flatMap(({ key, policy }, k) => (placed[k]!.key === key && placed[k]!.policy === policy ? [] : [k]));
     // Works that one change leaves as they are need not be counted again; after many changes nearly all do.
@@ -167,20 +167,21 @@ function hasUnknown(word: number): boolean {
 const fateAt = (policy: Policy): Uint8Array =>
   Uint8Array.of(fateOf(OUT, policy), fateOf(UNKNOWN, policy), fateOf(IN, policy), LEFT, STOPPED, LEFT);
 
-const rows = new WeakMap<Columns, Map<number, number>>();
+/** By the numbers themselves: columns of which only rows were written anew share them. */
+const rows = new WeakMap<Int32Array, Map<number, number>>();
 /** The index of every work in the columns. */
 export function rowsOf(columns: Columns): ReadonlyMap<number, number> {
-  let known = rows.get(columns);
+  let known = rows.get(columns.numbers);
   if (!known) {
     known = new Map(Array.from(columns.numbers, (no, i) => [no, i]));
-    rows.set(columns, known);
+    rows.set(columns.numbers, known);
   }
   return known;
 }
 export const rowOf = (columns: Columns, work: number): number | undefined => rowsOf(columns).get(work);
 
 /** Everything that a limiter's verdicts depend on, beside the columns. */
-function keyOf(limiter: Limiter, { asOf, scheme, overrides }: SieveContext): string {
+export function limiterKey(limiter: Limiter, { asOf, scheme, overrides }: SieveContext): string {
   const { test, evidence, exempt, waivers } = limiter;
   const own = (overrides ?? []).filter((o) => o.limiters.includes(limiter.id)).map((o) => [o.work, o.fate]);
   const known = [test, evidence, exempt, waivers, own];

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { stratumWords, wholeWords } from '@/core/checks';
 import type { Fill } from '@/core/sieve';
-import type { AuditLine, AuditView } from '@/server/checks/audit';
+import type { AuditLine, AuditView, Unevenness } from '@/server/checks/audit';
 import { Empty } from '@/ui/empty';
 import { count } from '@/ui/marks';
 import { call } from '../shell/call';
@@ -69,15 +69,14 @@ export function AuditScreen({ reviewId, given }: { reviewId: string; given: Audi
 
 /** With what the databases did, once that is there. */
 function useWhole(reviewId: string, given: AuditView): AuditView {
-  const [whole, setWhole] = useState<AuditView | null>(null);
+  const [whole, setWhole] = useState<{ given: AuditView; uneven: Record<string, Unevenness> } | null>(null);
   useEffect(() => {
     let gone = false;
     // Asked anew for each page that comes.
-    void given;
-    call(reviewId, 'audit', {}).then(
+    call(reviewId, 'audit-unevenness', {}).then(
       (answer) => {
         if (gone) return;
-        if (answer.ok) setWhole(answer.view);
+        if (answer.ok) setWhole({ given, uneven: answer.uneven });
         else toast.error(answer.message);
       },
       () => !gone && toast.error('What the databases did could not be read: the server did not answer. Reload the page.'),
@@ -86,7 +85,9 @@ function useWhole(reviewId: string, given: AuditView): AuditView {
       gone = true;
     };
   }, [reviewId, given]);
-  return whole ?? given;
+  // What was said of the limiters of an earlier page is not said of these.
+  if (whole?.given !== given) return given;
+  return { ...given, lines: given.lines.map((line) => ({ ...line, ...whole.uneven[line.id] })) };
 }
 
 interface LimiterProps {

@@ -66,7 +66,7 @@ const UNEVEN: ReadonlySet<CellState> = new Set<CellState>([
 
 /**
  * The audit of every limiter of the working sieve that is on.
- * @param given what was worked out already; without parity, the databases are not looked at, which can take seconds
+ * @param given what was worked out already; without parity, the databases are not looked at, which takes as long as the rest
  */
 export async function auditLines(
   ctx: Context,
@@ -116,8 +116,15 @@ export async function auditLines(
   };
 }
 
+/** What the databases did, for each limiter that is on, by its id. */
+export async function auditUnevenness(ctx: Context, reviewId: string): Promise<Record<string, Unevenness>> {
+  const parity = await parityView(ctx, reviewId);
+  return Object.fromEntries(parity.rows.flatMap(({ limiter }) => (limiter ? [[limiter, unevenness(parity, limiter)]] : [])));
+}
+export type Unevenness = Pick<AuditLine, 'exceptions' | 'leaks'>;
+
 /** Where a limiter is not even, and what came through although it was set there. */
-function unevenness(parity: ParityView | null, limiter: string): Pick<AuditLine, 'exceptions' | 'leaks'> {
+function unevenness(parity: ParityView | null, limiter: string): Unevenness {
   if (!parity) return { exceptions: null, leaks: null };
   const cells = parity.rows.find((p) => p.limiter === limiter)?.cells ?? [];
   const where = (i: number) => parity.retrievals[i]!.names;

@@ -1,18 +1,18 @@
 import { knownRecall, numberNeededToRead, precision } from '@/core/checks';
 import type { WorkState } from '@/core/flow';
 import { peopleText } from '@/core/merge';
-import type { KnownRecord } from '@/db/schema';
+import type { BibRecord } from '@/core/record';
 import type { Context } from '../context';
 import { type ReviewState, reviewState } from '../review-state';
 import { databasesOf } from '../save-database';
-import { knownList } from './known';
+import { broughtWorks, type KnownWork, knownList } from './known';
 
 /** What became of a known work. `asked`: a person has to say which record it is, if any. */
 export type KnownFate = WorkState | 'not-retrieved' | 'asked';
 
 /** Where each known work stands, once the list's repeats are set aside. */
 export interface Placed {
-  known: KnownRecord;
+  known: KnownWork;
   fate: KnownFate;
   /** Place of its work in the columns; null when it was not retrieved or is asked about. */
   row: number | null;
@@ -55,7 +55,7 @@ export async function placeKnown(ctx: Context, state: ReviewState): Promise<{ pl
 }
 
 /** The work that a known one is; null for none, `asked` while only a person can say. */
-function workIn({ matches, ruled }: KnownRecord, workOf: ReadonlyMap<number, number>): number | null | 'asked' {
+function workIn({ matches, ruled }: KnownWork, workOf: ReadonlyMap<number, number>): number | null | 'asked' {
   if (ruled === 0) return null;
   if (ruled != null) return workOf.get(ruled) ?? null;
   const there = matches.filter((m) => workOf.has(m.record));
@@ -112,11 +112,12 @@ export async function knownView(ctx: Context, reviewId: string) {
     reviewId,
     placed.flatMap((p) => (p.row === null ? [] : [state.columns.numbers[p.row]!])),
   );
+  const brought = await broughtWorks(ctx, reviewId);
   const { sieve } = state.review;
   const { kept, excluded } = state.counts;
   return {
     revision: state.review.revision,
-    lines: placed.map((p) => lineOf(p, state, repeats, matched, works)),
+    lines: placed.map((p) => lineOf(p, brought.get(p.known.number)!, state, repeats, matched, works)),
     counted: counted.length,
     search: recall.search,
     after: recall.after.map(({ limiter, left, held, lost }) => ({
@@ -136,15 +137,15 @@ export type KnownView = Awaited<ReturnType<typeof knownView>>;
 
 function lineOf(
   { known, fate, row, sameAs }: Placed,
+  { raw, item }: { raw: string; item: BibRecord },
   state: ReviewState,
   repeats: ReadonlyMap<number, number>,
   matched: ReadonlyMap<number, Matched>,
   works: ReadonlyMap<number, { records: number; title: string }>,
 ): KnownLine {
-  const { item } = known;
   const identifier = item.doi || (item.pmid && `PMID ${item.pmid}`);
   const work = row === null ? 0 : state.columns.numbers[row]!;
-  const title = item.title || works.get(work)?.title || identifier || known.raw;
+  const title = item.title || works.get(work)?.title || identifier || raw;
   const word = row === null || (fate !== 'stopped' && fate !== 'held') ? 0 : state.run.stops[row]! || state.run.holds[row]!;
   return {
     ...{ number: known.number, source: known.source, line: known.line, fate, work, sameAs },
@@ -164,7 +165,7 @@ function lineOf(
 }
 
 /** The works that it may be, each once, with the best of their records. */
-function choices(known: KnownRecord, matched: ReadonlyMap<number, Matched>): KnownLine['asked'] {
+function choices(known: KnownWork, matched: ReadonlyMap<number, Matched>): KnownLine['asked'] {
   const found = new Map<number, KnownLine['asked'][number]>();
   for (const m of known.matches) {
     const r = matched.get(m.record);

@@ -131,9 +131,16 @@ async function isUpToDate(em: EntityManager, reviewId: string): Promise<boolean>
   return state !== null && state.merges === merges;
 }
 
+/** A work of the list with what was found for it; what was brought of it is as long as a record, and is asked for apart. */
+export type KnownWork = Pick<KnownRecord, 'number' | 'source' | 'line' | 'first' | 'matches' | 'ruled'>;
+
 /** The list as it stands, looked for again when records have come since or the rules of merging have changed. */
-export async function knownList(ctx: Context, reviewId: string): Promise<KnownRecord[]> {
-  const read = (em: EntityManager) => em.find(KnownRecord, { reviewId, removed: false }, { orderBy: { number: 'asc' } });
+export async function knownList(ctx: Context, reviewId: string): Promise<KnownWork[]> {
+  const read = (em: EntityManager) =>
+    em.execute<KnownWork[]>(
+      'select number, source, line, first, matches, ruled from known_record where review_id = ? and not removed order by number',
+      [reviewId],
+    );
   const list = await read(ctx.em);
   if (list.length === 0) return list;
   if (await isUpToDate(ctx.em, reviewId)) return list;
@@ -143,6 +150,15 @@ export async function knownList(ctx: Context, reviewId: string): Promise<KnownRe
     await lookFor(tx, reviewId);
   });
   return read(fresh);
+}
+
+/** What was brought of each work of the list: its line as it stood, and what was read in it. */
+export async function broughtWorks(ctx: Context, reviewId: string): Promise<ReadonlyMap<number, { raw: string; item: BibRecord }>> {
+  const rows = await ctx.em.execute<{ number: number; raw: string; item: BibRecord }[]>(
+    'select number, raw, item from known_record where review_id = ? and not removed',
+    [reviewId],
+  );
+  return new Map(rows.map((r) => [r.number, r]));
 }
 
 export const RuleKnown = z.strictObject({
