@@ -76,6 +76,11 @@ describe('known works among the records', () => {
       ['0 ask'],
     ],
   ])('%s', (_, known, expected) => expect(found([trial, other], [known]).matches).toEqual([expected]));
+  test('a title that stands there word for word is not asked about beside one that only comes near; without it, that is asked', () => {
+    const near = { ...other, title: 'Evening bright light for permanent night nurse: a randomised trial' };
+    expect(found([near, trial], [{ title: trial.title }]).matches).toEqual([['1 ask']]);
+    expect(found([near, other], [{ title: trial.title }]).matches).toEqual([['0 ask']]);
+  });
   test('one that two works can be is found twice', () =>
     expect(found([trial, { ...other, doi: trial.doi }], [{ doi: trial.doi }]).matches).toEqual([['0 same', '1 same']]));
   test('one that the list names twice is one', () => {

@@ -40,6 +40,8 @@ export function matchKnown(records: readonly MergeKeys[], known: readonly MergeK
     if (bare) matches[i] = [];
     // One identifier under two titles is a slip of somebody's: a person has to look.
     for (const record of identified(inRecords, k)) if (!met(i, record)) add(i, record, 12, bare ? 'same' : 'ask');
+    // Of a title that stands there word for word, others that only come near are not meant.
+    if (isTitleAlone(k) && matches[i]!.some((m) => m.sameTitle)) matches[i] = matches[i]!.filter((m) => m.sameTitle);
     matches[i]!.sort((a, b) => Number(b.verdict === 'same') - Number(a.verdict === 'same') || b.score - a.score || a.record - b.record);
   });
   return matches;

@@ -7,6 +7,9 @@ import { count, DatabaseTag } from '@/ui/marks';
 import { call } from '../shell/call';
 import { reviewChanged } from '../shell/useFigures';
 
+/** So many at a time: nobody sees more at once, and the page is there sooner. */
+const MOST_ASKED = 30;
+
 /** Known works of which a person has to say which record they are: only the title agrees, or two works fit. */
 export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: KnownLine[] }) {
   const router = useRouter();
@@ -34,7 +37,7 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
       </div>
       <p className="text-[13.5px] text-slate">Until then they count neither as found nor as missed.</p>
       <ul>
-        {lines.map((l) => (
+        {lines.slice(0, MOST_ASKED).map((l) => (
           <li key={l.number} className="grid grid-cols-[1fr_1.4fr] gap-6 border-rule border-b py-2">
             <div className="min-w-0">
               <p className="font-serif leading-snug">{l.title}</p>
@@ -69,6 +72,9 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
           </li>
         ))}
       </ul>
+      {lines.length > MOST_ASKED && (
+        <p className="mt-1.5 text-[13.5px] text-slate">{count(lines.length - MOST_ASKED)} more follow as these are settled.</p>
+      )}
     </section>
   );
 }

@@ -48,7 +48,7 @@ export function KnownScreen({ reviewId, view }: { reviewId: string; view: KnownV
 }
 
 /** A longer list is shown when it is asked for. */
-const MOST_SHOWN = 300;
+const MOST_SHOWN = 100;
 
 type OnList = (numbers: number[], caption: string) => void;
 
