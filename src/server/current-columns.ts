@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Columns, emptyColumns, keptRun, type Sieve, type SieveContext, type SieveRun, SieveRunner } from '@/core/sieve';
 import type { Review } from '@/db/schema';
-import { derivedFrom, recent } from './process-wide';
+import { derivedFrom, once, recent } from './process-wide';
 import { followedColumns, storedColumns } from './stored-columns';
 
 /** Decoded columns of the reviews that were asked for last: reading them anew costs more than any question. */
@@ -11,6 +11,10 @@ const held = recent<Columns>('columns', 4);
 export async function currentColumns(em: EntityManager, review: Pick<Review, 'id' | 'revision'>): Promise<Columns> {
   const known = held.get(review.id);
   if (known?.revision === review.revision) return known;
+  return once(`columns ${review.id} ${review.revision}`, () => readColumns(em, review, known));
+}
+
+async function readColumns(em: EntityManager, review: Pick<Review, 'id' | 'revision'>, known: Columns | undefined): Promise<Columns> {
   const followed = known && (await followedColumns(em, review.id, known, review.revision));
   const columns = followed ?? (await storedColumns(em, review.id))?.columns;
   if (!columns) return emptyColumns(0, [], review.revision);

@@ -33,5 +33,17 @@ export class Recent<V> {
 /** Things of the reviews that were asked for last, in the whole process. */
 export const recent = <V>(name: string, most: number): Recent<V> => processWide(name, () => new Recent<V>(most));
 
+/** What is being worked out, so that a page and its frame, which ask at once, do not both do it. */
+const underWay = processWide('under-way', () => new Map<string, Promise<unknown>>());
+
+/** @param key of what is worked out, and from what */
+export function once<V>(key: string, work: () => Promise<V>): Promise<V> {
+  const known = underWay.get(key);
+  if (known) return known as Promise<V>;
+  const started = work().finally(() => underWay.delete(key));
+  underWay.set(key, started);
+  return started;
+}
+
 /** What follows from columns, in the whole process: it goes when they do. */
 export const derivedFrom = <K extends WeakKey, V>(name: string): WeakMap<K, V> => processWide(name, () => new WeakMap<K, V>());

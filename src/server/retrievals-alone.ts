@@ -6,7 +6,7 @@ import { askTexts, type Columns, emptyColumns, type Sieve, textTests } from '@/c
 import { type Retrieval, Review, type SourceDatabase } from '@/db/schema';
 import type { Context } from './context';
 import { type Filed, judge, judgingOf, membershipBits } from './judging';
-import { derivedFrom, recent } from './process-wide';
+import { derivedFrom, once, recent } from './process-wide';
 import { type AllAlone, type Alone, AloneBuilder, followedAlone, storedAlone, writeAlone } from './records-alone';
 import { retrievalOfFiles } from './retrievals';
 
@@ -59,6 +59,15 @@ const noRecords = (databases: readonly SourceDatabase[], revision: number): Alon
 export async function recordsAlone(ctx: Context, review: Review, databases: readonly SourceDatabase[]): Promise<AllAlone> {
   const known = held.get(review.id);
   if (known?.revision === review.revision) return known;
+  return once(`alone ${review.id} ${review.revision}`, () => readAlone(ctx, review, databases, known));
+}
+
+async function readAlone(
+  ctx: Context,
+  review: Review,
+  databases: readonly SourceDatabase[],
+  known: AllAlone | undefined,
+): Promise<AllAlone> {
   let all = known ? await followedAlone(ctx.em, review.id, known, review.revision) : null;
   all ??= await storedAlone(ctx.em, review.id);
   if (all?.revision !== review.revision) {
