@@ -2,7 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Classification, FLAGS, type LevelTable, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
-import { axisValues, type Columns, copyRow, emptyColumns, MASK_AXES, type MaskAxis, setRow } from '@/core/sieve';
+import { axisValues, type Columns, emptyColumns, MASK_AXES, type MaskAxis, rowCopier, setRow } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/db/schema';
@@ -90,6 +90,7 @@ export async function classifyWorks(
     ]);
   };
   const old = new Map(kept ? Array.from(kept.columns.numbers, (no, i) => [no, i] as const) : []);
+  const takeOver = kept ? rowCopier(columns, kept.columns) : () => {};
   const stays = (no: number) => kept !== null && old.has(no) && !kept.changed.has(no) && !edits.has(no);
   for (const page of pagesOf(works)) {
     const read = await readMembers(
@@ -104,7 +105,7 @@ export async function classifyWorks(
         add(no, members());
         continue;
       }
-      copyRow(columns, row++, kept!.columns, old.get(no)!);
+      takeOver(row++, old.get(no)!);
       if (alone.knows(records)) alone.keep(no, records);
       else addAlone(no, members(), null);
     }

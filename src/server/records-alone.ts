@@ -1,9 +1,9 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Classification } from '@/core/classify';
-import { type Columns, copyOf, copyRow, decodeColumns, emptyColumns, encodeColumns, pickRows, setRow } from '@/core/sieve';
+import { type Columns, decodeColumns, emptyColumns, encodeColumns, pickRows, rowCopier, rowsOf, setRow, withRows } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { RecordPatch, RetrievalColumns } from '@/db/schema';
-import { applyPatches, packed, unpacked } from './stored-columns';
+import { packed, unpacked } from './stored-columns';
 
 /** Patches are folded when there are more. They are small, and whole columns of records are large. */
 const MOST_PATCHES = 512;
@@ -26,16 +26,18 @@ export class AloneBuilder {
   private readonly works: Int32Array;
   private readonly rowsBy = new Map<string, number[]>();
   private row = 0;
-  private readonly before = new Map<number, { retrieval: string; records: Columns; row: number }>();
+  private readonly before = new Map<number, { retrieval: string; row: number; takeOver: ReturnType<typeof rowCopier> }>();
 
   /** @param kept records of a revision before that may be taken over */
   constructor(size: number, databases: string[], revision: number, kept: AllAlone | null = null) {
     this.columns = emptyColumns(size, databases, revision);
     this.works = new Int32Array(size);
-    for (const [retrieval, { records }] of kept?.byRetrieval ?? [])
+    for (const [retrieval, { records }] of kept?.byRetrieval ?? []) {
+      const takeOver = rowCopier(this.columns, records);
       records.numbers.forEach((number, row) => {
-        this.before.set(number, { retrieval, records, row });
+        this.before.set(number, { retrieval, row, takeOver });
       });
+    }
   }
 
   add(retrieval: string, work: number, number: number, membership: number, classification: Classification) {
@@ -49,8 +51,8 @@ export class AloneBuilder {
 
   keep(work: number, numbers: readonly number[]) {
     for (const n of numbers) {
-      const { retrieval, records, row } = this.before.get(n)!;
-      copyRow(this.columns, this.place(retrieval, work), records, row);
+      const { retrieval, row, takeOver } = this.before.get(n)!;
+      takeOver(this.place(retrieval, work), row);
     }
   }
 
@@ -110,14 +112,20 @@ export async function followedAlone(em: EntityManager, reviewId: string, known: 
     [reviewId, known.revision, revision],
   );
   if (patches.length !== revision - known.revision) return null;
-  const byRetrieval = new Map([...known.byRetrieval].map(([id, { records, works }]) => [id, { works, records: copyOf(records) }]));
-  return patched({ revision: known.revision, byRetrieval }, patches);
+  return patched(known, patches);
 }
 
 function patched({ revision, byRetrieval }: AllAlone, parts: readonly Part[]): AllAlone {
   const patches = parts.map((p) => decodeColumns(p.records));
-  for (const { records } of byRetrieval.values()) applyPatches(records, patches);
-  return { revision: patches.at(-1)?.revision ?? revision, byRetrieval };
+  const numbers = patches.flatMap((p) => [...p.numbers]);
+  const changed = new Map(
+    [...byRetrieval].map(([id, alone]) => {
+      const place = rowsOf(alone.records);
+      // Columns that stay are what was worked out of them.
+      return [id, numbers.some((no) => place.has(no)) ? { ...alone, records: withRows(alone.records, patches) } : alone];
+    }),
+  );
+  return { revision: patches.at(-1)?.revision ?? revision, byRetrieval: changed };
 }
 
 /** Writes the records of all retrievals in place of those before. */

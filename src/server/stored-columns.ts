@@ -1,7 +1,7 @@
 import { promisify } from 'node:util';
 import { constants, gunzipSync, gzip } from 'node:zlib';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, copyOf, copyRow, decodeColumns, encodeColumns, rowsOf } from '@/core/sieve';
+import { type Columns, decodeColumns, encodeColumns, withRows } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { ColumnsPatch } from '@/db/schema';
 
@@ -37,12 +37,10 @@ export async function followedColumns(em: EntityManager, reviewId: string, known
     [reviewId, known.revision, revision],
   );
   if (patches.length !== revision - known.revision) return null;
-  const columns = copyOf(known);
-  applyPatches(
-    columns,
+  return withRows(
+    known,
     patches.map((p) => decodeColumns(p.bytes)),
   );
-  return columns;
 }
 
 /**
@@ -62,27 +60,11 @@ export async function columnBytes(em: EntityManager, reviewId: string): Promise<
   return isPacked(whole.bytes) ? whole.bytes : packed(whole.bytes);
 }
 
-function wholeWith(whole: Part, patches: readonly Part[]): Columns {
-  const columns = decodeColumns(unpacked(whole.bytes));
-  applyPatches(
-    columns,
+const wholeWith = (whole: Part, patches: readonly Part[]): Columns =>
+  withRows(
+    decodeColumns(unpacked(whole.bytes)),
     patches.map((p) => decodeColumns(p.bytes)),
   );
-  return columns;
-}
-
-/** Puts the rows of patches, by age, in the place of those with their numbers. A patch may have rows of other columns. */
-export function applyPatches(columns: Columns, patches: readonly Columns[]) {
-  if (patches.length === 0) return;
-  const place = rowsOf(columns);
-  for (const patch of patches) {
-    patch.numbers.forEach((no, j) => {
-      const i = place.get(no);
-      if (i !== undefined) copyRow(columns, i, patch, j);
-    });
-    columns.revision = patch.revision;
-  }
-}
 
 /** Writes whole columns in place of those before. */
 export async function writeColumns(tx: EntityManager, reviewId: string, columns: Columns, basis: string): Promise<void> {

@@ -114,21 +114,21 @@ function bitOf({ values }: FacetColumn, value: string): number {
   return values.push(value) - 1;
 }
 
-/** Takes over the row of a work that has not changed from columns made before. */
-export function copyRow(columns: Columns, i: number, old: Columns, j: number) {
+/** Takes over rows from columns made before: the row j of those becomes the row i of these. */
+export function rowCopier(columns: Columns, old: Columns): (i: number, j: number) => void {
   const [to, from] = [plainArrays(columns), plainArrays(old)];
-  to.forEach((array, k) => {
-    array[i] = from[k]![j]!;
-  });
-  for (const facet of FACET_NAMES) {
-    const [own, theirs] = [columns.facets[facet], old.facets[facet]];
-    own.all[i] = translated(theirs.all[j]!, theirs, own);
-    own.stated[i] = translated(theirs.stated[j]!, theirs, own);
-  }
+  const facets = FACET_NAMES.map((f) => [columns.facets[f], old.facets[f]] as const);
+  return (i, j) => {
+    for (let k = 0; k < to.length; k++) to[k]![i] = from[k]![j]!;
+    for (const [own, theirs] of facets) {
+      own.all[i] = translated(theirs.all[j]!, theirs, own);
+      own.stated[i] = translated(theirs.stated[j]!, theirs, own);
+    }
+  };
 }
 
 /** The same values under the bits of another column. */
-function translated(mask: number, from: FacetColumn, to: FacetColumn): number {
+export function translated(mask: number, from: FacetColumn, to: FacetColumn): number {
   let out = 0;
   for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) out |= 1 << bitOf(to, from.values[b]!);
   return out >>> 0;
@@ -158,17 +158,30 @@ export function emptyColumns(size: number, databases: string[], revision: number
 const FIRST_DATES = ['earliest', 'online', 'issue'] as const;
 const LATER_DATES = ['added', 'version'] as const;
 
+/** Where an array of the columns is held: an object of it, and the name there. */
+type Slot = [holder: Record<string, Int32Array | Uint32Array>, name: string];
+
 /** All but the facets, of which the bits are named in the header. The order is that on the wire. */
-const plainArrays = (c: Columns): (Int32Array | Uint32Array)[] => [
-  c.numbers,
-  c.membership,
-  c.conflicts,
-  ...MASK_AXES.flatMap((a) => [c.all[a], c.stated[a]]),
-  ...FIRST_DATES.flatMap((k) => [c.dates[k].from, c.dates[k].to]),
-  ...LATER_DATES.flatMap((k) => [c.dates[k].from, c.dates[k].to]),
-  c.flags,
-  c.complete,
-];
+export const plainSlots = (c: Columns): Slot[] => {
+  const own = c as unknown as Slot[0];
+  const dates = (kinds: readonly DateKind[]) =>
+    kinds.flatMap((k): Slot[] => [
+      [c.dates[k], 'from'],
+      [c.dates[k], 'to'],
+    ]); // prettier-ignore
+  return [
+    ...['numbers', 'membership', 'conflicts'].map((name): Slot => [own, name]),
+    ...MASK_AXES.flatMap((a): Slot[] => [
+      [c.all, a],
+      [c.stated, a],
+    ]), // prettier-ignore
+    ...dates(FIRST_DATES),
+    ...dates(LATER_DATES),
+    [own, 'flags'],
+    [own, 'complete'],
+  ];
+};
+export const plainArrays = (c: Columns): (Int32Array | Uint32Array)[] => plainSlots(c).map(([holder, name]) => holder[name]!);
 const arraysOf = (c: Columns) => [...plainArrays(c), ...FACET_NAMES.flatMap((f) => [c.facets[f].all, c.facets[f].stated])];
 /** How many arrays the first form had, which knew neither flags nor facets. */
 const ARRAYS_OF_FIRST_FORM = 3 + 2 * MASK_AXES.length + 2 * FIRST_DATES.length;
@@ -191,18 +204,6 @@ export function pickRows(columns: Columns, places: readonly number[]): Columns {
   });
   for (const f of FACET_NAMES) picked.facets[f].values = [...columns.facets[f].values];
   return picked;
-}
-
-/** Columns whose rows can be written anew while those of the old stay. They share their numbers, which nobody changes. */
-export function copyOf(columns: Columns): Columns {
-  const { databases, revision, numbers } = columns;
-  const copy = { ...emptyColumns(numbers.length, databases, revision), numbers };
-  const from = arraysOf(columns);
-  arraysOf(copy).forEach((array, k) => {
-    if (array !== numbers) array.set(from[k]!);
-  });
-  for (const f of FACET_NAMES) copy.facets[f].values = [...columns.facets[f].values];
-  return copy;
 }
 
 /** Compact binary form: a little-endian header length, a JSON header padded to 4 bytes, then the arrays. */

@@ -7,16 +7,17 @@ export interface Groups {
   /** Membership of each group. */
   masks: number[];
 }
-const grouped = new WeakMap<Columns, Groups>();
+/** By the memberships themselves: columns of which other arrays are new share them. */
+const grouped = new WeakMap<Uint32Array, Groups>();
 
-export function groupsOf(columns: Columns): Groups {
-  const known = grouped.get(columns);
+export function groupsOf({ membership }: Columns): Groups {
+  const known = grouped.get(membership);
   if (known) return known;
   const numbers = new Map<number, number>();
-  const of = new Uint32Array(columns.numbers.length);
+  const of = new Uint32Array(membership.length);
   const masks: number[] = [];
   for (let i = 0; i < of.length; i++) {
-    const mask = columns.membership[i]!;
+    const mask = membership[i]!;
     let group = numbers.get(mask);
     if (group === undefined) {
       group = masks.push(mask) - 1;
@@ -25,6 +26,6 @@ export function groupsOf(columns: Columns): Groups {
     of[i] = group;
   }
   const groups: Groups = { of: masks.length <= 65_536 ? Uint16Array.from(of) : of, masks };
-  grouped.set(columns, groups);
+  grouped.set(membership, groups);
   return groups;
 }

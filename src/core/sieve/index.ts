@@ -14,5 +14,6 @@ export * from './lost-at';
 export * from './runner';
 export * from './verdict';
 export * from './what-if';
+export * from './with-rows';
 export * from './words';
 export * from './would-pass';

@@ -1,7 +1,7 @@
 import { FACET_NAMES, FLAGS, OCEBM_2011 } from '@/core/classify';
 import { emptyRecord, isoToDay } from '@/core/record';
 import { axisMask } from '@/core/vocabularies';
-import { type Columns, copyRow, decodeColumns, emptyColumns, encodeColumns } from './columns';
+import { type Columns, decodeColumns, emptyColumns, encodeColumns, rowCopier } from './columns';
 import { funnelOf } from './funnel';
 import { fromSample, GALLERY, STARTING_SIEVE } from './gallery';
 import { judge, type Limiter, limiterSchema, type SieveContext, sieveSchema } from './limiter';
@@ -49,7 +49,7 @@ test('a value that no work has lets none in; among values that share the last bi
 test('a row that is copied keeps its values under the bits of the columns it comes to', () => {
   const from = facetColumns(['es', 'en'], 0b01, true);
   const to = facetColumns(['en', 'es'], 0b01, true);
-  copyRow(to, 0, from, 0);
+  rowCopier(to, from)(0, 0);
   expect(to.facets.language.all[0]).toBe(0b10);
   expect(judge(language(['en']), decodeColumns(encodeColumns(to)), CONTEXT)[0]).toBe(0);
 });

@@ -3,12 +3,13 @@ import { dayToIso, isoToDay } from '@/core/record';
 import { fullMask } from '@/core/vocabularies';
 import { seeded } from '@/testing/seeded';
 import { KNOWN_AS, knownAs } from './census';
-import { type Columns, DATE_KINDS, decodeColumns, emptyColumns, encodeColumns, MASK_AXES, NO_DATE } from './columns';
+import { type Columns, DATE_KINDS, decodeColumns, emptyColumns, encodeColumns, MASK_AXES, NO_DATE, pickRows } from './columns';
 import { createSieveEngine } from './engine';
 import { FILLS, funnelOf, worksBehind } from './funnel';
 import { axisValues, fateOf, judge, type Limiter, limiterSchema, POLICIES, type Sieve } from './limiter';
 import { windowOf } from './limiters/recency';
 import { outcomesOf, runSieve, SieveRunner } from './runner';
+import { withRows } from './with-rows';
 import { limiterWords } from './words';
 
 const AS_OF = isoToDay('2026-09-14');
@@ -171,6 +172,36 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
   test('columns survive the wire, also out of the middle of a larger buffer', () => {
     expect(decodeColumns(encodeColumns(columns))).toEqual(columns);
     expect(decodeColumns(Buffer.concat([Buffer.from('x'), encodeColumns(columns), Buffer.from('yz')]).subarray(1, -2))).toEqual(columns);
+  });
+  test('picked rows are the same rows', () => {
+    const picked = pickRows(columns, [7, 2, 7]);
+    expect(Array.from(picked.numbers)).toEqual([7, 2, 7].map((i) => columns.numbers[i]));
+    for (const limiter of sieve) {
+      const whole = judge(limiter, columns, CONTEXT);
+      expect(Array.from(judge(limiter, picked, CONTEXT))).toEqual([7, 2, 7].map((i) => whole[i]));
+    }
+  });
+  test('rows of patches stand in their places, what stays is shared, and the columns before are as they were', () => {
+    const before = encodeColumns(columns);
+    const patch = pickRows(columns, [5, 9]);
+    patch.numbers.set([columns.numbers[3]!, 2 ** 30]);
+    patch.revision = 12;
+    const later = pickRows(columns, [1]);
+    later.numbers[0] = columns.numbers[0]!;
+    later.facets.language = { values: ['tlh'], all: Uint32Array.of(1), stated: Uint32Array.of(1) };
+    later.revision = 13;
+    const changed = withRows(columns, [patch, later]);
+    const wanted = pickRows(
+      columns,
+      Array.from(columns.numbers, (_, i) => (i === 3 ? 5 : i === 0 ? 1 : i)),
+    );
+    for (const limiter of sieve) expect(judge(limiter, changed, CONTEXT)).toEqual(judge(limiter, wanted, CONTEXT));
+    expect(changed.revision).toBe(13);
+    const { values, all } = changed.facets.language;
+    expect(values.filter((_, b) => (all[0]! >>> b) & 1)).toEqual(['tlh']);
+    expect(changed.numbers).toBe(columns.numbers);
+    expect(encodeColumns(columns)).toEqual(before);
+    expect(withRows(columns, [])).toEqual(columns);
   });
   test('the engine of the browser gives the same funnel', () => {
     const engine = createSieveEngine();
