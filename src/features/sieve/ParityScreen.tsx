@@ -23,7 +23,7 @@ type Works = VerbInput<'parity-works'>;
 export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView }) {
   const { reviewId } = props;
   const router = useRouter();
-  const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
+  const draft = useSieveDraft(reviewId, props);
   const [params, setParams] = useUrlState();
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   const [row, column] = (params.get('cell') ?? '').split('.').map(Number);

@@ -30,7 +30,7 @@ export interface SieveProps {
  */
 export function useSieve(props: SieveProps) {
   const { reviewId, asOf, scheme } = props;
-  const draft = useSieveDraft(reviewId, props.sieve, props.edit, { number: props.version, edited: props.versionEdited });
+  const draft = useSieveDraft(reviewId, props);
   // Records that came while this screen is open are counted from the next change on.
   const [renewed, renew] = useState(0);
   const revision = Math.max(props.revision, draft.revision, renewed);

@@ -1,0 +1,101 @@
+import { jest } from '@jest/globals';
+import type { Limiter } from '@/core/sieve';
+import { draftOf } from './sieve-draft';
+
+const limiter = (id: string): Limiter => ({
+  ...{ id, name: id, test: { kind: 'coded', axis: 'peerReview', allowed: ['refereed'] }, evidence: 'stated', whenUnknown: 'hold' },
+  ...{ rationale: '', on: true },
+});
+const [a, b, c] = [limiter('a'), limiter('b'), limiter('c')];
+
+/** A server that holds one sieve and takes its time. */
+class Server {
+  edit = 3;
+  names = '';
+  private waiting: (() => void)[] = [];
+  answer = () => this.waiting.shift()!();
+  fetch = async (_url: string, { body }: { body: string }) => {
+    await new Promise<void>((resolve) => this.waiting.push(resolve));
+    const { sieve, seenEdit } = JSON.parse(body) as { sieve: Limiter[]; seenEdit: number };
+    const current = { edit: this.edit, sieve: [c] };
+    const ok = seenEdit === this.edit;
+    if (ok) {
+      this.edit++;
+      this.names = sieve.map((l) => l.name).join('');
+    }
+    const answer = ok
+      ? { ok, edit: this.edit, versionEdited: true, revision: 1 }
+      : { ok, code: 'changed-meanwhile', message: 'Somebody else changed it.', current };
+    return { json: async () => answer };
+  };
+  /** Until a save has arrived here. */
+  arrived = async () => {
+    while (this.waiting.length === 0) await new Promise((done) => setTimeout(done, 10));
+  };
+}
+
+let server: Server;
+let review = 0;
+beforeEach(() => {
+  server = new Server();
+  review++;
+  Object.assign(globalThis, { window: new EventTarget(), fetch: jest.fn(server.fetch) });
+});
+afterEach(() => void Reflect.deleteProperty(globalThis, 'window'));
+const given = (sieve: Limiter[], edit: number, version = 1) => ({ sieve, edit, version, versionEdited: false });
+const open = (sieve: Limiter[], edit: number, version?: number) => draftOf(`review ${review}`, given(sieve, edit, version));
+const names = (draft: ReturnType<typeof open>) =>
+  draft
+    .get()
+    .sieve.map((l) => l.name)
+    .join('');
+
+test('a screen that was drawn before a change was saved goes on with the change', async () => {
+  const draft = open([a], 3);
+  draft.change([a, b]);
+  // Left at once: the next screen's page is of before.
+  const next = open([a], 3);
+  expect(names(next)).toBe('ab');
+  await server.arrived();
+  server.answer();
+  await next.settled();
+  expect([server.names, next.get().saving]).toEqual(['ab', 'saved']);
+  // A page that was kept from before the save is older too.
+  const later = open([a], 3);
+  expect(names(later)).toBe('ab');
+  later.change([a, b, c]);
+  await server.arrived();
+  server.answer();
+  await later.settled();
+  expect(server.names).toBe('abc');
+  later.undo();
+  expect(names(later)).toBe('ab');
+  later.undo();
+  expect([names(later), later.get().canUndo, later.get().canRedo]).toEqual(['a', false, true]);
+  await server.arrived();
+  server.answer();
+  await later.settled();
+  expect(server.names).toBe('a');
+});
+
+test('a page that knows more begins anew; of the same it takes the version', () => {
+  const draft = open([a], 3);
+  expect(open([a], 3, 2)).toBe(draft);
+  expect(draft.get().version).toBe(2);
+  expect(names(open([b], 5))).toBe('b');
+  expect(open([b], 5).get().canUndo).toBe(false);
+});
+
+test("somebody else's sieve takes the place of ours, and changes after it are saved", async () => {
+  const draft = open([a], 2);
+  draft.change([a, b]);
+  await server.arrived();
+  server.answer();
+  await draft.settled();
+  expect([names(draft), draft.get().canUndo, draft.get().versionEdited]).toEqual(['c', false, true]);
+  draft.change([c, a]);
+  await server.arrived();
+  server.answer();
+  await draft.settled();
+  expect(server.names).toBe('ca');
+});
