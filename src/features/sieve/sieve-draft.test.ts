@@ -1,4 +1,3 @@
-import { jest } from '@jest/globals';
 import type { Limiter } from '@/core/sieve';
 import { draftOf } from './sieve-draft';
 
@@ -39,7 +38,7 @@ let review = 0;
 beforeEach(() => {
   server = new Server();
   review++;
-  Object.assign(globalThis, { window: new EventTarget(), fetch: jest.fn(server.fetch) });
+  Object.assign(globalThis, { window: new EventTarget(), fetch: server.fetch });
 });
 afterEach(() => void Reflect.deleteProperty(globalThis, 'window'));
 const given = (sieve: Limiter[], edit: number, version = 1) => ({ sieve, edit, version, versionEdited: false });
