@@ -1,5 +1,6 @@
+import { OCEBM_2011 } from '@/core/classify';
 import type { Limiter } from '@/core/sieve';
-import { draftOf } from './sieve-draft';
+import { draftOf, type GivenSieve } from './sieve-draft';
 
 const limiter = (id: string): Limiter => ({
   ...{ id, name: id, test: { kind: 'coded', axis: 'peerReview', allowed: ['refereed'] }, evidence: 'stated', whenUnknown: 'hold' },
@@ -11,17 +12,20 @@ const [a, b, c] = [limiter('a'), limiter('b'), limiter('c')];
 class Server {
   edit = 3;
   names = '';
+  /** Refuses the next save for what it is. */
+  refuses = false;
   private waiting: (() => void)[] = [];
   answer = () => this.waiting.shift()!();
   fetch = async (_url: string, { body }: { body: string }) => {
     await new Promise<void>((resolve) => this.waiting.push(resolve));
     const { sieve, seenEdit } = JSON.parse(body) as { sieve: Limiter[]; seenEdit: number };
     const current = { edit: this.edit, sieve: [c] };
-    const ok = seenEdit === this.edit;
+    const ok = seenEdit === this.edit && !this.refuses;
     if (ok) {
       this.edit++;
       this.names = sieve.map((l) => l.name).join('');
     }
+    if (this.refuses) return { json: async () => ({ ok: false, code: 'unknown-code', message: 'There is no such value.' }) };
     const answer = ok
       ? { ok, edit: this.edit, versionEdited: true, revision: 1 }
       : { ok, code: 'changed-meanwhile', message: 'Somebody else changed it.', current };
@@ -41,8 +45,8 @@ beforeEach(() => {
   Object.assign(globalThis, { window: new EventTarget(), fetch: server.fetch });
 });
 afterEach(() => void Reflect.deleteProperty(globalThis, 'window'));
-const given = (sieve: Limiter[], edit: number, version = 1) => ({ sieve, edit, version, versionEdited: false });
-const open = (sieve: Limiter[], edit: number, version?: number) => draftOf(`review ${review}`, given(sieve, edit, version));
+const open = (sieve: Limiter[], edit: number, version = 1, scheme: GivenSieve['scheme'] = OCEBM_2011) =>
+  draftOf(`review ${review}`, { sieve, edit, version, versionEdited: false, scheme });
 const names = (draft: ReturnType<typeof open>) =>
   draft
     .get()
@@ -83,6 +87,25 @@ test('a page that knows more begins anew; of the same it takes the version', () 
   expect(draft.get().version).toBe(2);
   expect(names(open([b], 5))).toBe('b');
   expect(open([b], 5).get().canUndo).toBe(false);
+});
+
+test('what was refused stays on its screen, and is not taken along; nor are steps into another scheme', async () => {
+  const draft = open([a], 3);
+  server.refuses = true;
+  draft.change([a, b]);
+  await server.arrived();
+  server.answer();
+  await draft.settled();
+  expect([names(draft), draft.get().saving]).toEqual(['ab', 'failed']);
+  expect([names(open([a], 3)), open([a], 3).get().saving]).toEqual(['a', 'saved']);
+  server.refuses = false;
+  const next = open([a], 3);
+  next.change([]);
+  await server.arrived();
+  server.answer();
+  await next.settled();
+  expect(open([], 4).get().canUndo).toBe(true);
+  expect(open([], 4, 1, { ...OCEBM_2011, id: 'other' }).get().canUndo).toBe(false);
 });
 
 test("somebody else's sieve takes the place of ours, and changes after it are saved", async () => {

@@ -1,4 +1,5 @@
 import { toast } from 'sonner';
+import type { EvidenceScheme } from '@/core/classify';
 import type { Sieve } from '@/core/sieve';
 import { call } from '../shell/call';
 import { reviewChanged } from '../shell/useFigures';
@@ -15,6 +16,8 @@ export interface GivenSieve {
   edit: number;
   version: number;
   versionEdited: boolean;
+  /** What its limiters on levels are written in. */
+  scheme: Pick<EvidenceScheme, 'id' | 'levels'>;
 }
 
 export interface DraftState {
@@ -39,13 +42,17 @@ export class SieveDraft {
   private future: Sieve[] = [];
   private wanted: Sieve | null = null;
   private busy = false;
+  /** The last save was refused for what the sieve is. */
+  private refused = false;
+  private readonly scheme: string;
   private readonly listeners = new Set<() => void>();
 
   constructor(
     private readonly reviewId: string,
-    { sieve, edit, version, versionEdited }: GivenSieve,
+    { sieve, edit, version, versionEdited, scheme }: GivenSieve,
   ) {
     this.edit = edit;
+    this.scheme = schemeKey(scheme);
     this.state = { sieve, saving: 'saved', canUndo: false, canRedo: false, revision: 0, version, versionEdited };
   }
 
@@ -59,9 +66,11 @@ export class SieveDraft {
   isOpen = (): boolean => this.busy || this.wanted !== null;
 
   /** A later page was given this. @returns whether the draft goes on there: what was given is no newer than it */
-  meets({ edit, version, versionEdited }: GivenSieve): boolean {
-    if (this.isOpen() || this.edit > edit) return true;
-    if (this.edit < edit) return false;
+  meets({ edit, version, versionEdited, scheme }: GivenSieve): boolean {
+    if (this.isOpen()) return true;
+    // What was refused is not taken along, nor steps that may be written in another scheme.
+    if (this.edit < edit || this.refused || this.scheme !== schemeKey(scheme)) return false;
+    if (this.edit > edit) return true;
     // Unheard: it is met while the next screen is drawn.
     if (version >= this.state.version) this.state = { ...this.state, version, versionEdited };
     return true;
@@ -134,6 +143,7 @@ export class SieveDraft {
   /** @returns false when it was refused for what it is, which was said */
   private async save(next: Sieve): Promise<boolean> {
     this.wanted = null;
+    this.refused = false;
     const result = await call(this.reviewId, 'save-sieve', { sieve: next, seenEdit: this.edit });
     if (result.ok) {
       this.edit = result.edit;
@@ -141,7 +151,10 @@ export class SieveDraft {
       return true;
     }
     toast.error(result.message);
-    if (!('current' in result)) return false;
+    if (!('current' in result)) {
+      this.refused = true;
+      return false;
+    }
     // Their sieve takes the place of ours, and with it what could be undone.
     this.wanted = null;
     this.past = [];
@@ -156,6 +169,8 @@ export class SieveDraft {
     for (const listener of this.listeners) listener();
   }
 }
+
+const schemeKey = ({ id, levels }: GivenSieve['scheme']): string => JSON.stringify([id, levels.map((l) => l.code)]);
 
 const drafts = new Map<string, SieveDraft>();
 
