@@ -35,18 +35,17 @@ export function causesOf(classification: Classification, databaseOf: (record: nu
     const causes: WorkCause[] = [];
     if (result.status === 'conflicting' && result.disputed !== 0) {
       const sides = classification.claims.filter(
-        (c, i) =>
+        (c) =>
           c.axis === axis &&
           !c.usual &&
           c.tier === result.tier &&
           (c.mask & result.disputed) !== 0 &&
           (c.mask & ~result.disputed & result.mask) === 0 &&
-          !result.dissents.includes(i),
+          !c.dissents,
       );
       causes.push(cause('conflict', axis, [...new Set(sides.map((c) => saying(c, databaseOf)))].sort(), ' against '));
     }
-    for (const d of result.dissents) {
-      const dissent = classification.claims[d]!;
+    for (const dissent of result.dissents) {
       const against = classification.claims
         .filter((c) => c.axis === axis && !c.usual && (c.mask & dissent.mask) === 0 && (c.mask & result.mask) !== 0)
         .sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || bitCount(a.mask) - bitCount(b.mask))[0];

@@ -97,4 +97,6 @@ export interface Aside {
 /** A claim together with the record that makes it; -1 when it follows from other axes, -2 for a person's ruling. */
 export interface SourcedClaim extends Claim {
   record: number;
+  /** It disagrees with what stronger claims left of its axis. */
+  dissents: boolean;
 }

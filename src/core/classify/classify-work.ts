@@ -17,7 +17,7 @@ import type { WorkAxis } from './work-axes';
 
 /** What is known of a work on each axis, with every claim it rests on. */
 export interface Classification {
-  axes: Record<WorkAxis, AxisResult>;
+  axes: Record<WorkAxis, AxisResult<SourcedClaim>>;
   attributes: Mask;
   /** Designs that a review includes, as far as it says; 0 when it does not. */
   includes: Mask;
@@ -26,7 +26,7 @@ export interface Classification {
   dates: WorkDates;
   facets: Record<Facet, WorkFacet>;
   flags: Flag[];
-  claims: SourcedClaim[];
+  claims: readonly SourcedClaim[];
   asides: (Aside & { record: number })[];
   unmapped: string[];
 }
@@ -50,6 +50,7 @@ const sourced = (c: Claim, record: number): SourcedClaim => ({
   end: c.end,
   usual: c.usual,
   record,
+  dissents: false,
 });
 
 const sourcedAside = (a: Aside, record: number) => ({
@@ -65,23 +66,23 @@ const sourcedAside = (a: Aside, record: number) => ({
 /** Resolves every axis of a work from all claims of all its records. The order of records does not matter. */
 export function classifyWork(records: readonly RecordOfWork[], levels: LevelTable, judged: Judged = {}): Classification {
   const ordered = records.length === 1 ? records : [...records].sort((a, b) => a.key - b.key);
-  const claims: SourcedClaim[] = [];
+  let claims: SourcedClaim[] = [];
   const rulings = judged.ruled?.length ? effectiveRulings(judged.ruled) : [];
   for (const ruling of rulings) if (ruling.axis !== 'level') claims.push(ruledClaim({ ...ruling, axis: ruling.axis }));
   for (const { key, found } of ordered) for (const c of found.claims) claims.push(sourced(c, key));
   const listed = registerClaims(ordered, judged.register ?? EMPTY_REGISTER);
   // Where a register says that a venue is for a trade or the public, what is usual in journals is not usual.
-  if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) dropUsual(claims);
+  if (listed.some((c) => c.axis === 'sourceType' && (c.mask & ~POPULAR) === 0)) claims = claims.filter(isUsualInPopular);
   claims.push(...listed);
   const sourceType = onAxis(claims, 'sourceType');
-  dropBound(claims, sourceType);
+  if (claims.some((c) => isOutOfPlace(c, sourceType))) claims = claims.filter((c) => !isOutOfPlace(c, sourceType));
   const publicationType = onAxis(claims, 'publicationType');
   claims.push(...designClaims(publicationType));
   const design = onAxis(claims, 'design');
   // What a protocol or a comment tells of a design is its subject: no disagreement with what it is.
   const follows = designsOfPublication(publicationType.stated.mask);
   if (follows !== null && (follows & ~NO_STUDY) === 0)
-    design.dissents = design.dissents.filter((i) => STATED_TIERS.includes(claims[i]!.tier));
+    design.dissents = design.dissents.filter((c) => STATED_TIERS.includes(c.tier));
   const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
   for (const c of claims) {
@@ -91,14 +92,16 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const plain = withoutUsual(claims, 'design');
   const level = deriveLevel({ design, plain, publicationType, attributes, includes }, levels);
   const ruling = rulings.find((r) => r.axis === 'level');
+  const axes = {
+    sourceType,
+    publicationType,
+    peerReview: derivePeerReview(sourceType, publicationType, onAxis(claims, 'peerReview'), facts, statedFacts),
+    design,
+    level: ruling ? moved(level, ruling, levels, claims) : level,
+  };
+  for (const { dissents } of Object.values(axes)) for (const c of dissents) c.dissents = true;
   return {
-    axes: {
-      sourceType,
-      publicationType,
-      peerReview: derivePeerReview(sourceType, publicationType, onAxis(claims, 'peerReview'), facts, statedFacts),
-      design,
-      level: ruling ? moved(level, ruling, levels, claims) : level,
-    },
+    axes,
     attributes,
     includes,
     venue: facts.venue,
@@ -114,36 +117,21 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
 
 const NO_STUDY = axisMask('design', ['not-a-study', 'expert-opinion']);
 
-/** Resolves an axis from its own among all claims; dissents are indexes into all. */
-function onAxis(claims: readonly SourcedClaim[], axis: CodedAxis): AxisResult {
-  const indexes: number[] = [];
+/** Resolves an axis from its own among all claims. */
+function onAxis(claims: readonly SourcedClaim[], axis: CodedAxis): AxisResult<SourcedClaim> {
   const own: SourcedClaim[] = [];
-  for (let i = 0; i < claims.length; i++) {
-    if (claims[i]!.axis !== axis) continue;
-    indexes.push(i);
-    own.push(claims[i]!);
-  }
-  const result = resolveAxis(own, ALL[axis]);
-  for (let d = 0; d < result.dissents.length; d++) result.dissents[d] = indexes[result.dissents[d]!]!;
-  return result;
+  for (let i = 0; i < claims.length; i++) if (claims[i]!.axis === axis) own.push(claims[i]!);
+  return resolveAxis(own, ALL[axis]);
 }
 
 const POPULAR = axisMask('sourceType', ['trade-journal', 'magazine', 'newspaper', 'newswire', 'web']);
 const NEWS_MATTER = axisMask('publicationType', EDITORIAL_MATTER);
-function dropUsual(claims: SourcedClaim[]) {
-  for (let i = claims.length - 1; i >= 0; i--) {
-    const c = claims[i]!;
-    if (c.usual && !(c.axis === 'publicationType' && c.mask & NEWS_MATTER)) claims.splice(i, 1);
-  }
-}
+const isUsualInPopular = (c: SourcedClaim) => !c.usual || (c.axis === 'publicationType' && (c.mask & NEWS_MATTER) !== 0);
 
-/** Drops what is usual only in venues of which this is none. */
-function dropBound(claims: SourcedClaim[], source: AxisResult) {
-  for (let i = claims.length - 1; i >= 0; i--) {
-    const c = claims[i]!;
-    const bound = c.usual ? BOUND_TO_SOURCES.get(c.rule) : undefined;
-    if (bound !== undefined && (source.mask & ~bound) !== 0) claims.splice(i, 1);
-  }
+/** Whether a claim says what is usual only in venues of which this is none. */
+function isOutOfPlace(c: SourcedClaim, source: Resolution): boolean {
+  const bound = c.usual ? BOUND_TO_SOURCES.get(c.rule) : undefined;
+  return bound !== undefined && (source.mask & ~bound) !== 0;
 }
 
 /** A design follows from the publication type where that leaves no choice (a protocol is not a study). */
@@ -164,6 +152,7 @@ function designClaims(publicationType: AxisResult): SourcedClaim[] {
       start: 0,
       end: 0,
       record: -1,
+      dissents: false,
     });
   };
   add(publicationType.stated, true);
@@ -176,10 +165,10 @@ const FULL_PEER = ALL.peerReview;
 function derivePeerReview(
   source: AxisResult,
   publication: AxisResult,
-  direct: AxisResult,
+  direct: AxisResult<SourcedClaim>,
   known: VenueKnown,
   knownStated: VenueKnown,
-): AxisResult {
+): AxisResult<SourcedClaim> {
   return {
     ...peerReview(source, publication, direct, known),
     stated: peerReview(source.stated, publication.stated, direct.stated, knownStated),
@@ -221,7 +210,10 @@ interface LevelInputs {
   includes: Mask;
 }
 
-function deriveLevel({ design, plain, publicationType, attributes, includes }: LevelInputs, levels: LevelTable): AxisResult {
+function deriveLevel(
+  { design, plain, publicationType, attributes, includes }: LevelInputs,
+  levels: LevelTable,
+): AxisResult<SourcedClaim> {
   const all = fullMask(levels.scheme.levels.length);
   const derive = (d: Resolution, p: Resolution, attr: Mask, inc: Mask): Resolution => {
     const mask = levels.levelsOf(d.mask, attr, inc, p.mask);
@@ -262,7 +254,12 @@ function withoutUsual(claims: readonly SourcedClaim[], axis: CodedAxis): AxisRes
 }
 
 /** A level that a person moved, with the ruling as its only claim. */
-function moved(level: AxisResult, ruling: RuledAxis, levels: LevelTable, claims: SourcedClaim[]): AxisResult {
+function moved(
+  level: AxisResult<SourcedClaim>,
+  ruling: RuledAxis,
+  levels: LevelTable,
+  claims: SourcedClaim[],
+): AxisResult<SourcedClaim> {
   const mask = ruledLevel(ruling, levels.scheme);
   if (mask === 0) return level;
   const resolution: Resolution = { mask, status: statusOf(mask, fullMask(levels.scheme.levels.length)), tier: 'ruled' };

@@ -22,10 +22,10 @@ const one = (record = PADS, judged = {}) => classifyWork([readyRecord(1, record,
 
 test('the words on which an axis hangs, and what would be left without them', () => {
   const found = one();
-  const hinges = hingesOf(found, 'design').map((h) => found.claims[h.claim]!.quote);
+  const hinges = hingesOf(found, 'design').map((h) => h.claim.quote);
   expect(hinges).toContain('randomised controlled trial');
   // The type says "in a periodical": the title alone settles the rest.
-  expect(hingesOf(found, 'publicationType').every((h) => found.claims[h.claim]!.rule !== 'ris-type')).toBe(true);
+  expect(hingesOf(found, 'publicationType').every((h) => h.claim.rule !== 'ris-type')).toBe(true);
 });
 test('what would settle peer review: a statement about the venue', () => {
   expect(narrowsPeerReview(one())).toEqual([

@@ -1,5 +1,5 @@
 import { ALL, bitCount, CODED_AXES, type CodedAxis, codesOf, type Mask } from '@/core/vocabularies';
-import { ATTRIBUTE_WORDS, ATTRIBUTES } from './claim';
+import { ATTRIBUTE_WORDS, ATTRIBUTES, type SourcedClaim } from './claim';
 import type { Classification } from './classify-work';
 import { peerReviewOf } from './peer-review';
 import { resolveAxis, type Status } from './resolve';
@@ -7,39 +7,33 @@ import type { LevelTable } from './schemes';
 
 /** A claim without which an axis would come out otherwise. */
 export interface Hinge {
-  /** Index into the classification's claims. */
-  claim: number;
+  claim: SourcedClaim;
   mask: Mask;
   status: Status;
 }
 
 /** The claims on which an axis hangs: for each, what would be left without it. Claims that others back up are not among them. */
 export function hingesOf({ claims, axes }: Classification, axis: CodedAxis): Hinge[] {
-  const own = claims.flatMap((c, i) => (c.axis === axis ? [i] : []));
-  const said = own.filter((i) => !claims[i]!.usual);
-  const left = (indexes: readonly number[]) =>
-    resolveAxis(
-      indexes.map((i) => claims[i]!),
-      ALL[axis],
-    );
+  const own = claims.filter((c) => c.axis === axis);
+  const said = own.filter((c) => !c.usual);
+  const left = (some: readonly SourcedClaim[]) => resolveAxis(some, ALL[axis]);
   // What is usual rests on the other claims, so that it goes with any of them.
   const [now, plain] = [axes[axis], left(said)];
   return own.flatMap((gone) => {
-    const usual = claims[gone]!.usual;
-    const { mask, status } = left((usual ? own : said).filter((i) => i !== gone));
-    const before = usual ? now : plain;
+    const { mask, status } = left((gone.usual ? own : said).filter((c) => c !== gone));
+    const before = gone.usual ? now : plain;
     return mask !== before.mask || status !== before.status ? [{ claim: gone, mask, status }] : [];
   });
 }
 
-/** The claims about the venue and the press without which peer review would come out wider: indexes into the claims. */
-export function venueBasis({ claims, axes, venue, press }: Classification): number[] {
+/** The claims about the venue and the press without which peer review would come out wider. */
+export function venueBasis({ claims, axes, venue, press }: Classification): SourcedClaim[] {
   const [s, p, now] = [axes.sourceType.mask, axes.publicationType.mask, axes.peerReview.mask];
   const counts = {
     venue: venue !== 'unknown' && (peerReviewOf(s, p, 'unknown', press) & ~now) !== 0,
     press: press !== 'unknown' && (peerReviewOf(s, p, venue, 'unknown') & ~now) !== 0,
   };
-  return claims.flatMap((c, i) => ((c.axis === 'venue' || c.axis === 'press') && counts[c.axis] ? [i] : []));
+  return claims.filter((c) => (c.axis === 'venue' || c.axis === 'press') && counts[c.axis]);
 }
 
 /** Something that, were it known, would leave fewer values. */

@@ -21,7 +21,7 @@ test.each([
   [
     'a weaker tier disagrees',
     [c('asserted', 0b00010), c('strong', 0b00100)],
-    { mask: 0b00010, status: 'settled', tier: 'asserted', dissents: [1] },
+    { mask: 0b00010, status: 'settled', tier: 'asserted', dissents: [c('strong', 0b00100)] },
   ],
   [
     'equals contradict',
@@ -41,7 +41,7 @@ test.each([
   [
     'a ruling ends a conflict',
     [c('ruled', 0b00100), c('asserted', 0b00010), c('asserted', 0b00100)],
-    { mask: 0b00100, status: 'settled', tier: 'ruled', dissents: [1] },
+    { mask: 0b00100, status: 'settled', tier: 'ruled', dissents: [c('asserted', 0b00010)] },
   ],
   [
     'the tier is the one that narrowed last',
@@ -75,9 +75,11 @@ test.each([1, 2, 3, 99])('the order of claims does not matter, seed %i', (seed) 
     const claims = Array.from({ length: 1 + Math.floor(next() * 6) }, () =>
       c(TIERS[Math.floor(next() * TIERS.length)]!, 1 + Math.floor(next() * ALL)),
     );
-    const { dissents: _, ...forward } = resolveAxis(claims, ALL);
-    const { dissents: __, ...backward } = resolveAxis([...claims].reverse(), ALL);
+    const { dissents, ...forward } = resolveAxis(claims, ALL);
+    const { dissents: reversed, ...backward } = resolveAxis([...claims].reverse(), ALL);
     expect(backward).toEqual(forward);
+    expect(new Set(dissents)).toEqual(new Set(reversed));
+    for (const d of dissents) expect(claims).toContain(d);
     // Never more than is possible, and never nothing.
     expect(forward.mask & ~ALL).toBe(0);
     expect(forward.mask).not.toBe(0);

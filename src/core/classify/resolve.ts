@@ -11,11 +11,11 @@ export interface Resolution {
   tier: Tier | null;
 }
 
-export interface AxisResult extends Resolution {
+export interface AxisResult<C = unknown> extends Resolution {
   /** The same, from stated tiers only. */
   stated: Resolution;
-  /** Indexes into the claims given, of those that disagree with what stronger tiers left. */
-  dissents: number[];
+  /** Those of the claims given that disagree with what stronger tiers left: the claims themselves, wherever they stand later. */
+  dissents: C[];
   /**
    * When the axis is conflicting, the values that the sharpest of the contradicting claims allow; else empty. A general
    * claim that merely includes a sharp one ("in a periodical" beside "editorial") has no part in the dispute.
@@ -32,10 +32,10 @@ type ClaimOnAxis = Pick<Claim, 'mask' | 'tier' | 'usual'>;
  * The order of claims does not matter.
  * @param all mask of all values of the axis
  */
-export function resolveAxis(claims: readonly ClaimOnAxis[], all: Mask): AxisResult {
+export function resolveAxis<C extends ClaimOnAxis>(claims: readonly C[], all: Mask): AxisResult<C> {
   let stated: Resolution | null = null;
   let [current, settledBy]: [Mask, Tier | null] = [all, null];
-  const dissents: number[] = [];
+  const dissents: C[] = [];
   let disputed = 0;
   let status: Status | null = null;
   let present = 0;
@@ -51,7 +51,7 @@ export function resolveAxis(claims: readonly ClaimOnAxis[], all: Mask): AxisResu
       const claim = claims[i]!;
       if (claim.tier !== tier) continue;
       if (claim.usual) usual = true;
-      else if ((claim.mask & current) === 0) dissents.push(i);
+      else if ((claim.mask & current) === 0) dissents.push(claim);
       else {
         left = (left & claim.mask) >>> 0;
         union = (union | claim.mask) >>> 0;

@@ -36,6 +36,7 @@ export const ruledClaim = (ruling: RuledAxis & { axis: CodedAxis }): SourcedClai
   start: 0,
   end: 0,
   record: -2,
+  dissents: false,
 });
 
 /** The mask of a ruling on the level; 0 when the review's scheme has other levels now, and the ruling sleeps. */

@@ -11,7 +11,7 @@ export function registerClaims(records: readonly RecordOfWork[], register: Venue
   const when = hull(records.map((r) => dayOf(r.found)));
   for (const { key, found } of records) {
     const { place } = found;
-    const claim = { tier: 'venue', field: 'register', start: 0, end: 0, record: key } as const;
+    const claim = { tier: 'venue', field: 'register', start: 0, end: 0, record: key, dissents: false } as const;
     const journal = register.journal(place, dayOf(found) ?? when);
     if (journal) {
       const quote = `${journal.entry.title || journal.by} (by ${journal.by})`;

@@ -4,11 +4,11 @@ import { axisValues } from '@/core/sieve';
 import { labelsOf } from '@/core/vocabularies';
 import { type Mention, mentionsOf, type QuestionTerms } from './mentions';
 
-/** One clause of drafted grounds, with the claims it rests on (indexes into the classification's claims). */
+/** One clause of drafted grounds, with the claims it rests on. */
 export interface Clause {
   axis: WorkAxis | 'date' | 'sieve' | 'mentions';
   text: string;
-  claims: number[];
+  claims: SourcedClaim[];
   /** Who says so and with which words, in full; `text` leaves out what an earlier clause has quoted. */
   basis: string[];
 }
@@ -73,7 +73,7 @@ function axisClause(axis: WorkAxis, input: DraftInput, quoted: Set<string>): Cla
 }
 
 /** Claims that narrowed an axis and agree with what is left; for derived axes those of their inputs. */
-export function basisOf(axis: WorkAxis, classification: Classification): number[] {
+export function basisOf(axis: WorkAxis, classification: Classification): SourcedClaim[] {
   const inputs: WorkAxis[] =
     axis === 'peerReview'
       ? ['peerReview', 'sourceType', 'publicationType']
@@ -83,22 +83,19 @@ export function basisOf(axis: WorkAxis, classification: Classification): number[
           ? ['level']
           : ['design'];
   const found = axis === 'peerReview' ? venueBasis(classification) : [];
-  classification.claims.forEach((claim, index) => {
+  const agrees = (claim: SourcedClaim) => {
     const own = inputs.find((a) => a === claim.axis);
-    if (!own) return;
-    const result = classification.axes[own];
-    if (result.dissents.includes(index) || (claim.mask & result.mask) === 0) return;
-    found.push(index);
-  });
-  return found;
+    return own && !claim.dissents && (claim.mask & classification.axes[own].mask) !== 0;
+  };
+  return [...found, ...classification.claims.filter(agrees)];
 }
 
 /** "stated by Vellmora and Ostrane; title “randomised trial”": who says it and with which words, each once. */
-function basisWords(indexes: readonly number[], input: DraftInput): string[] {
-  const { claims, axes } = input.classification;
+function basisWords(claims: readonly SourcedClaim[], input: DraftInput): string[] {
+  const { axes } = input.classification;
   const narrow = (c: SourcedClaim) => (c.axis in axes ? axes[c.axis as WorkAxis].mask : c.mask);
   // What follows from another axis has its words there.
-  const specific = indexes.map((i) => claims[i]!).filter((c) => c.field !== 'publicationType' && !c.usual);
+  const specific = claims.filter((c) => c.field !== 'publicationType' && !c.usual);
   // A claim that allows many more values than are left says little; the sharpest claims are the basis.
   const sorted = [...specific].sort((a, b) => extra(a.mask, narrow(a)) - extra(b.mask, narrow(b)));
   const sharp = sorted.filter((c) => extra(c.mask, narrow(c)) <= WIDE);
@@ -111,15 +108,15 @@ function basisWords(indexes: readonly number[], input: DraftInput): string[] {
       stated.set(claim.quote, terms.add(input.databaseOf(claim.record)));
     } else inferred.add(inferredWords(claim));
   }
-  if (restsOnUsual(indexes, input)) inferred.add('usual where nothing else is said');
+  if (restsOnUsual(claims, input)) inferred.add('usual where nothing else is said');
   return [...[...stated].map(([quote, who]) => `${[...who].sort().join(' and ')}: ${quote}`), ...inferred];
 }
 
 /** Whether what is said leaves more values than are left: the rest of the narrowing is what is usual. */
-function restsOnUsual(indexes: readonly number[], { classification: { claims, axes } }: DraftInput): boolean {
-  const usual = indexes.map((i) => claims[i]!).find((c) => c.usual);
+function restsOnUsual(claims: readonly SourcedClaim[], { classification: { axes } }: DraftInput): boolean {
+  const usual = claims.find((c) => c.usual);
   if (!usual) return false;
-  const said = indexes.map((i) => claims[i]!).filter((c) => c.axis === usual.axis && !c.usual);
+  const said = claims.filter((c) => c.axis === usual.axis && !c.usual);
   return (said.reduce((left, c) => left & c.mask, ~0) & ~axes[usual.axis as WorkAxis].mask) !== 0;
 }
 

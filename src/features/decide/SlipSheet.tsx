@@ -66,11 +66,10 @@ export function SlipSheet({ slip }: { slip: Slip }) {
                 <dd>
                   {c.text}
                   <ul className="text-[13px] text-slate">
-                    {c.claims.slice(0, 4).map((i) => {
-                      const claim = work.classification.claims[i]!;
+                    {c.claims.slice(0, 4).map((claim) => {
                       const record = work.records.find((r) => r.no === claim.record);
                       return (
-                        <li key={i}>
+                        <li key={`${claim.record} ${claim.rule} ${claim.field} ${claim.start} ${claim.quote}`}>
                           “{claim.quote.trim()}”{' '}
                           <span>({[record?.database, claim.field, `rule ${claim.rule}`].filter(Boolean).join(', ')})</span>
                         </li>

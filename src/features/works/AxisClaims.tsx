@@ -8,17 +8,16 @@ import { DatabaseTag, Pill } from '@/ui/marks';
 /** The claims on one axis, strongest first; for an axis that follows from others, those of its inputs. */
 export function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail }) {
   const { classification, scheme } = work;
-  const own = classification.claims.flatMap((c, i) => (axisOfClaim(c.axis) === axis ? [i] : []));
+  const own = classification.claims.filter((c) => axisOfClaim(c.axis) === axis);
   if (axis === 'level' && own.length === 0)
     return (
       <p className="pt-1 text-[13px] text-slate">
         Follows from the design by {scheme.label} ({scheme.source}).
       </p>
     );
-  const dissents = new Set(classification.axes[axis].dissents);
   const inputs = axis === 'peerReview' ? basisOf(axis, classification) : [];
   const ordered = [...new Set([...own, ...inputs])].sort(
-    (a, b) => TIERS.indexOf(classification.claims[a]!.tier) - TIERS.indexOf(classification.claims[b]!.tier),
+    (a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier),
   );
   if (ordered.length === 0) return <p className="pt-1 text-[13px] text-slate">No record says anything about this.</p>;
   return (
@@ -29,8 +28,9 @@ export function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail })
         </p>
       )}
       <ul className="mt-1 flex flex-col gap-1.5 text-[13px]">
-        {ordered.map((i) => (
-          <ClaimLine key={i} claim={classification.claims[i]!} dissent={dissents.has(i)} work={work} />
+        {ordered.map((claim, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two records may say the same in the same words
+          <ClaimLine key={i} claim={claim} work={work} />
         ))}
       </ul>
     </>
@@ -59,7 +59,7 @@ function allows(claim: SourcedClaim): string {
   return `${includes ? 'Includes' : 'Allows'}: ${words}.`;
 }
 
-function ClaimLine({ claim, dissent, work }: { claim: SourcedClaim; dissent: boolean; work: WorkDetail }) {
+function ClaimLine({ claim, work }: { claim: SourcedClaim; work: WorkDetail }) {
   const record = work.records.find((r) => r.no === claim.record);
   const place =
     {
@@ -81,7 +81,7 @@ function ClaimLine({ claim, dissent, work }: { claim: SourcedClaim; dissent: boo
         </span>
       </span>
       <span>
-        {dissent ? (
+        {claim.dissents ? (
           <Pill look="attention">disagrees</Pill>
         ) : (
           <Pill

@@ -15,10 +15,9 @@ export function WhatWouldChange({ axis, work }: { axis: WorkAxis; work: WorkDeta
   const lines: string[] = [];
   if (axis in CODED_AXES && axis !== 'peerReview')
     for (const { claim, mask, status } of hingesOf(classification, axis as CodedAxis).slice(0, 4)) {
-      const c = classification.claims[claim]!;
-      const named = c.quote
-        ? `Without “${c.quote.trim()}”`
-        : c.usual
+      const named = claim.quote
+        ? `Without “${claim.quote.trim()}”`
+        : claim.usual
           ? 'Without what is usual'
           : 'Without what follows from the publication type';
       lines.push(`${named} it would be ${status === 'conflicting' ? 'in conflict' : words(mask)}.`);
