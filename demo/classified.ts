@@ -46,7 +46,7 @@ export async function classifiedDemo(register = EMPTY_REGISTER): Promise<{
       { register },
     ),
   }));
-  const links = findFamilies(worksOf(head).map((w) => w.map((i) => mergeKeys(records[i]!.record))));
+  const { links } = findFamilies(worksOf(head).map((w) => w.map((i) => mergeKeys(records[i]!.record))));
   const asked = questions.map(({ a, b }) => [records[a]!.record, records[b]!.record] as const);
   return { records: records.map((r) => r.record), works, rejected, asked, links };
 }

@@ -1,11 +1,11 @@
 import { basename } from 'node:path';
-import { type Classification, classifyWork, FACET_NAMES, type RecordOfWork, readyRecord, WORK_AXES } from '@/core/classify';
+import { type Classification, classifyWork, disputesOf, FACET_NAMES, type RecordOfWork, readyRecord, WORK_AXES } from '@/core/classify';
 import { mergeRecords, worksOf } from '@/core/merge';
 import { type DayInterval, dayToIso } from '@/core/record';
 import { axisValues } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { asOfDay, entriesOf, levelsOf, printLine, type Settings } from './input';
-import { mergeableOf } from './mergeable';
+import { type AsideLine, mergeableOf, type Place, reasonOf } from './mergeable';
 
 const iso = (interval: DayInterval | null) => interval && { from: dayToIso(interval.from), to: dayToIso(interval.to) };
 
@@ -20,28 +20,50 @@ export async function classifyCommand(files: readonly string[], settings: Settin
     totals.settled += WORK_AXES.filter((a) => classification.axes[a].status === 'settled').length;
     return said(classification, levels);
   };
+  const aside: AsideLine[] = [];
+  /** A line of what is said of a work, or of why nothing can be. */
+  const line = async (places: readonly Place[], named: object, records: () => readonly RecordOfWork[]) => {
+    let found: ReturnType<typeof said>;
+    try {
+      found = classify(records());
+    } catch (error) {
+      for (const place of places) aside.push({ ...place, setAside: { step: 'classify', reason: reasonOf(error) } });
+      return;
+    }
+    await printLine({ ...named, ...found });
+  };
   if (settings.merged) {
     const records: RecordOfWork[] = [];
-    const { mergeable, places } = await mergeableOf(files, settings, (record) =>
-      records.push(readyRecord(records.length, record, settings.scope)),
-    );
+    const {
+      mergeable,
+      places,
+      aside: failed,
+    } = await mergeableOf(files, settings, (record) => records.push(readyRecord(records.length, record, settings.scope)));
+    aside.push(...failed);
     for (const [i, members] of worksOf(mergeRecords(mergeable).head).entries())
-      await printLine({ work: i + 1, records: members.map((m) => places[m]), ...classify(members.map((m) => records[m]!)) });
+      await line(
+        members.map((m) => places[m]!),
+        { work: i + 1, records: members.map((m) => places[m]) },
+        () => members.map((m) => records[m]!),
+      );
   } else
     for (const file of files)
       for await (const entry of entriesOf(file, settings)) {
         if (entry.kind === 'rejected') continue;
         const { ordinal, record } = entry;
-        await printLine({ file, ordinal, id: record.accession, ...classify([readyRecord(ordinal, record, settings.scope)]) });
+        const place = { file, ordinal, id: record.accession };
+        await line([place], place, () => [readyRecord(ordinal, record, settings.scope)]);
       }
+  for (const one of aside) await printLine(one);
   const what = settings.merged ? 'works' : 'records';
   process.stderr.write(
-    `${totals.works} ${what} of ${files.map((f) => basename(f)).join(', ')}; ${totals.settled} of ${totals.works * WORK_AXES.length} axis values settled\n`,
+    `${totals.works} ${what} of ${files.map((f) => basename(f)).join(', ')}; ${totals.settled} of ${totals.works * WORK_AXES.length} axis values settled${aside.length ? `; ${aside.length} records set aside` : ''}\n`,
   );
 }
 
 /** What is known of a work, as a line of output says it. */
-function said({ axes, dates, flags, facets, claims, unmapped }: Classification, levels: ReturnType<typeof levelsOf>) {
+function said(classification: Classification, levels: ReturnType<typeof levelsOf>) {
+  const { axes, dates, flags, facets, claims, unmapped } = classification;
   return {
     axes: {
       ...Object.fromEntries(WORK_AXES.map((a) => [a, codesOf(axisValues(a, levels.scheme), axes[a].mask)])),
@@ -76,5 +98,6 @@ function said({ axes, dates, flags, facets, claims, unmapped }: Classification, 
       ...(usual ? { usual } : {}),
     })),
     unmapped,
+    disputes: disputesOf(classification, () => ''),
   };
 }

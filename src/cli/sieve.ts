@@ -22,7 +22,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
   const records: { file: number; found: RecordOfWork; item: BibRecord | null }[] = [];
   // Records are only kept whole when a limiter reads their text.
   const texts = sieve.some((l) => l.on && readsText(l.test));
-  const { mergeable, places } = await mergeableOf(files, settings, (record, file) => {
+  const { mergeable, places, aside } = await mergeableOf(files, settings, (record, file) => {
     records.push({ file, item: texts ? record : null, found: readyRecord(records.length, record, settings.scope) });
   });
   const members = worksOf(mergeRecords(mergeable).head);
@@ -55,6 +55,7 @@ export async function sieveCommand(files: readonly string[], settings: Settings 
     });
   }
   const funnel = funnelOf(run);
+  for (const one of aside) await printLine(one);
   await printLine({
     funnel: { ...funnel, databases: files, rows: funnel.rows.map((r) => ({ ...r, limiter: r.limiter < 0 ? null : sieve[r.limiter]!.id })) },
   });

@@ -2,9 +2,9 @@
 import { MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import { databaseUrl, ormConfig } from '@/db/config';
+import { classifyOutdated } from '@/server/classify-outdated';
 import type { Context } from '@/server/context';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/server/queue';
-import { classifyOutdated } from '@/server/rule-set';
 import { runJob } from '@/server/run-job';
 
 const RETRY_LIMIT = 2;
@@ -20,9 +20,18 @@ await boss.start();
 await createQueue(boss);
 const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
 
+/** Jobs that this process is at: however long they are silent, they are not lost. */
+const running = new Set<string>();
+
 for (let i = 0; i < AT_ONCE; i++) {
   await boss.work<JobMessage>(QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5, includeMetadata: true }, async ([job]) => {
-    if (job) await runJob(context(), job.data.reviewId, job.data.jobId, job.retryCount >= RETRY_LIMIT);
+    if (!job) return;
+    running.add(job.data.jobId);
+    try {
+      await runJob(context(), job.data.reviewId, job.data.jobId, job.retryCount >= RETRY_LIMIT);
+    } finally {
+      running.delete(job.data.jobId);
+    }
   });
 }
 await adoptOrphans();
@@ -36,7 +45,8 @@ async function adoptOrphans() {
   const rows = await orm.em
     .fork()
     .execute<{ review_id: string; id: string }[]>(
-      `update job set state = 'queued', updated_at = now() where state = 'running' and updated_at < now() - interval '${STALE_SECONDS} seconds' returning review_id, id`,
+      `update job set state = 'queued', updated_at = now() where state = 'running' and updated_at < now() - interval '${STALE_SECONDS} seconds' and not (id = any(?::uuid[])) returning review_id, id`,
+      [`{${[...running].join(',')}}`],
     );
   for (const row of rows) await boss.send(QUEUE, { reviewId: row.review_id, jobId: row.id });
 }

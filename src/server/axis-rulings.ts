@@ -12,6 +12,7 @@ import { queueReclassify } from './queue';
 import { judgeWorks, reclassifyWorks, worksOf } from './reclassify';
 import { standingAxisRulings } from './rulings';
 import { schemeOf } from './scheme-of';
+import { Unprocessable } from './set-aside';
 
 /** More works than this are classified again in the background; fewer at once. */
 const AT_ONCE = 3000;
@@ -201,7 +202,14 @@ async function takeEffect(
     await queueReclassify(tx, reviewId, ctx.now());
     return { revision: review.revision, later: true };
   }
-  return { revision: await reclassifyWorks(tx, review, works), later: false };
+  try {
+    return { revision: await reclassifyWorks(tx, review, works), later: false };
+  } catch (error) {
+    if (!(error instanceof Unprocessable)) throw error;
+    // The job sets aside what cannot be processed, and does the rest.
+    await queueReclassify(tx, reviewId, ctx.now());
+    return { revision: review.revision, later: true };
+  }
 }
 
 export interface RulingLine {

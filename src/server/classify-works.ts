@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Classification, FLAGS, type LevelTable, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
+import { type Classification, FLAGS, type LevelTable, type PackedClaims, type WorkCause } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
 import { axisValues, type Columns, emptyColumns, MASK_AXES, type MaskAxis, rowCopier, setRow } from '@/core/sieve';
@@ -7,9 +7,10 @@ import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/db/schema';
 import { fieldEdits } from './field-edits';
-import { type Filed, judge, judgeAlone, judgingOf, membershipBits } from './judging';
+import { type Filed, type Judging, judge, judgeAlone, judgingOf, membershipBits } from './judging';
 import { type AllAlone, AloneBuilder } from './records-alone';
 import { retrievalOfFiles } from './retrievals';
+import { type AsideRecord, asideOf, readClaims, Unprocessable } from './set-aside';
 
 const PAGE = 1000;
 
@@ -22,6 +23,7 @@ interface MemberRead extends Filed {
  * @param numbers the work's number of every record
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
  * @returns the columns of the works, and of their records, each judged by itself
+ * @throws Unprocessable with the records of all works that cannot be classified, when all others have been
  */
 export async function classifyWorks(
   tx: EntityManager,
@@ -52,6 +54,7 @@ export async function classifyWorks(
   let row = 0;
   await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
   let batch: (string | number | object | null)[][] = [];
+  const failed: AsideRecord[] = [];
   let done = 0;
   const addAlone = (no: number, open: readonly MemberRead[], together: Classification | null) => {
     for (const m of open) {
@@ -101,18 +104,22 @@ export async function classifyWorks(
     for (const [no, records] of page) {
       done += records.length;
       const members = () => [...records].sort((a, b) => a - b).map((r) => read.get(r)!);
-      if (!stays(no)) {
-        add(no, members());
-        continue;
+      try {
+        if (!stays(no)) add(no, members());
+        else {
+          takeOver(row++, old.get(no)!);
+          if (alone.knows(records)) alone.keep(no, records);
+          else addAlone(no, members(), null);
+        }
+      } catch (error) {
+        failed.push(...blameFor(judging, members(), error));
       }
-      takeOver(row++, old.get(no)!);
-      if (alone.knows(records)) alone.keep(no, records);
-      else addAlone(no, members(), null);
     }
     await step(done);
     await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
     batch = [];
   }
+  if (failed.length) throw new Unprocessable(failed);
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
   return { columns, alone: alone.done() };
@@ -145,7 +152,7 @@ async function readMembers(tx: EntityManager, reviewId: string, records: readonl
     'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
     wanted,
   );
-  const docs = new Map(claims.map((c) => [c.record_no, unpackClaims(c.doc)]));
+  const docs = readClaims(claims);
   return new Map(rows.map((r) => [r.no, { ...r, doc: docs.get(r.no)! }]));
 }
 
@@ -169,6 +176,19 @@ const WORK_COLUMNS = [
 
 /** What lists show of a work. */
 const SHOWN_FIELDS = ['title', 'authors', 'container', 'doi', 'pmid'] as const;
+
+/** The records of a work that cannot be classified by themselves either; all of them, when each can. */
+function blameFor(judging: Judging, members: readonly Filed[], error: unknown): AsideRecord[] {
+  const alone = members.filter((m) => {
+    try {
+      judge(judging, [m]);
+      return false;
+    } catch {
+      return true;
+    }
+  });
+  return (alone.length ? alone : members).map((m) => asideOf(m.no, 'classify', error));
+}
 
 /** What a work's own records say, and what other publications bring upon it. */
 export const withFamilyFlags = (own: readonly string[], family: readonly FamilyFlag[]) =>

@@ -5,7 +5,8 @@ import type { BibRecord } from '@/core/record';
 import { copyRows } from '@/db/copy';
 import type { SourceDatabase } from '@/db/schema';
 import { Scopes } from './rule-set';
-import { derivedClaims } from './stale-claims';
+import { type AsideRecord, asideOf } from './set-aside';
+import { type DerivedClaims, derivedClaims } from './stale-claims';
 
 const PAGE = 1000;
 
@@ -19,12 +20,14 @@ export interface KeyedRecord {
 
 /**
  * Derives the claims and merge keys that are missing or out of date.
+ * @param aside records to leave out; those of which nothing can be derived are added
  * @returns what merging needs of every record, and which were derived now
  */
 export async function deriveRecords(
   tx: EntityManager,
   reviewId: string,
   databases: readonly SourceDatabase[],
+  aside: Map<number, AsideRecord>,
   step: (done: number) => Promise<void>,
 ): Promise<{ records: KeyedRecord[]; fresh: Set<number> }> {
   const scopes = new Scopes(databases);
@@ -34,9 +37,9 @@ export async function deriveRecords(
     'create temporary table fresh_claims (record_no int, rule_set text, doc json, unmapped jsonb, terms jsonb) on commit drop',
   );
   await tx.execute('create temporary table fresh_keys (record_no int, rules text, doc json) on commit drop');
-  const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId])).map(
-    (r) => r.no,
-  );
+  const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId]))
+    .map((r) => r.no)
+    .filter((no) => !aside.has(no));
   for (let at = 0; at < numbers.length; at += PAGE) {
     const page = await readPage(tx, reviewId, numbers.slice(at, at + PAGE));
     const outdated = (r: RecordRead) => r.terms === null || r.rule_set !== scopes.ruleSetOf(r.database_id, r.terms);
@@ -46,15 +49,24 @@ export async function deriveRecords(
       reviewId,
       stale.map((r) => r.no),
     );
-    for (const r of stale) derived.add(r.no);
     const claims: (number | string | object)[][] = [];
     const fresh: [number, string, MergeKeys][] = [];
     for (const row of page) {
-      const keys = row.keys ?? mergeKeys(items.get(row.no)!);
-      all.push({ no: row.no, name: row.stable_name, keys });
-      if (!row.keys) fresh.push([row.no, MERGE_RULES, keys]);
-      if (outdated(row)) {
-        const { no, rule_set, doc, unmapped, terms } = derivedClaims(scopes, row.database_id, row.no, items.get(row.no)!);
+      let made: { keys: MergeKeys; claims: DerivedClaims | null };
+      try {
+        made = {
+          keys: row.keys ?? mergeKeys(items.get(row.no)!),
+          claims: outdated(row) ? derivedClaims(scopes, row.database_id, row.no, items.get(row.no)!) : null,
+        };
+      } catch (error) {
+        aside.set(row.no, asideOf(row.no, 'derive', error));
+        continue;
+      }
+      if (items.has(row.no)) derived.add(row.no);
+      all.push({ no: row.no, name: row.stable_name, keys: made.keys });
+      if (!row.keys) fresh.push([row.no, MERGE_RULES, made.keys]);
+      if (made.claims) {
+        const { no, rule_set, doc, unmapped, terms } = made.claims;
         claims.push([no, rule_set, packClaims(doc), unmapped, terms]);
       }
     }
@@ -62,6 +74,11 @@ export async function deriveRecords(
     if (fresh.length) await copyRows(tx, 'fresh_keys', ['record_no', 'rules', 'doc'], [fresh]);
     await step(all.length);
   }
+  // What was derived of a record before it failed says nothing any more.
+  await tx.execute('delete from record_claims where review_id = ? and record_no = any(?::int[])', [
+    reviewId,
+    `{${[...aside.keys()].join(',')}}`,
+  ]);
   await tx.execute(
     `insert into record_claims (review_id, record_no, rule_set, doc, unmapped, terms)
      select ?, record_no, rule_set, doc, unmapped, terms from fresh_claims

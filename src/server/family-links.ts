@@ -3,6 +3,7 @@ import { type FamilyFlag, type FamilyLink, familyFlags, findFamilies, worksOf } 
 import { copyRows } from '@/db/copy';
 import { linkRulings, type Rulings } from './merge-rulings';
 import type { MergedRecords } from './merge-works';
+import { asideOf, Unprocessable } from './set-aside';
 
 /**
  * Finds the families of a review's works, with what people ruled about them, and stores the links.
@@ -22,7 +23,10 @@ export async function linkWorks(
   const place = new Map(numbers.map((no, i) => [no, i]));
   const byName = new Map(records.map((r) => [r.name, r.no]));
   const workOf = (no: number, name: string): number | undefined => place.get(numberOf.get(no) ?? numberOf.get(byName.get(name) ?? 0) ?? 0);
-  let links: (FamilyLink & { ruled: boolean })[] = findFamilies(keys).map((l) => ({ ...l, ruled: false }));
+  const { links: all, faults } = findFamilies(keys);
+  if (faults.length)
+    throw new Unprocessable(faults.flatMap(({ work, error }) => works[work]!.map((i) => asideOf(records[i]!.no, 'merge', error))));
+  let links: (FamilyLink & { ruled: boolean })[] = all.map((l) => ({ ...l, ruled: false }));
   for (const { a, b, aName, bName, link, made } of linkRulings(rulings)) {
     const [from, to] = [workOf(a, aName), workOf(b, bName)];
     if (from === undefined || to === undefined || from === to) continue;

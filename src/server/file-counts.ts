@@ -5,11 +5,14 @@ import { MAX_REJECTED_ROWS } from './import-file';
 import { derivedFrom } from './process-wide';
 import { retrievalsOf } from './retrievals';
 import { databaseNames, databasesOf } from './save-database';
+import { countAside } from './set-aside';
 
 /** What is counted in the tables themselves, to be held against what the imports said they read. */
 export interface CountedFiles {
   records: number;
   merged: number;
+  /** Records that could not be processed. */
+  aside: number;
   files: { name: string; database: string; parsed: number; rejected: number; entries: number }[];
 }
 
@@ -56,6 +59,7 @@ async function count(ctx: Context, reviewId: string): Promise<CountedFiles> {
   return {
     records,
     merged,
+    aside: await countAside(ctx.em, reviewId),
     files: files.map((f) => ({
       name: f.name,
       database: databaseNames(retrievals.find((r) => r.id === f.retrievalId)!, databases),

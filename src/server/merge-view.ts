@@ -4,6 +4,7 @@ import { type Context, openReview } from './context';
 import { standingRulings } from './merge-rulings';
 import { jobLines } from './retrieve-view';
 import { databasesOf } from './save-database';
+import { countAside } from './set-aside';
 
 /**
  * How records became works: totals, overlap of databases, what a person should look at, and a list of works.
@@ -36,7 +37,8 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   }
   const [{ waiting }] = await ctx.em.execute<[{ waiting: number }]>(
     `select count(*)::int as waiting from active_record r where r.review_id = ?
-     and not exists (select 1 from work_record m where m.review_id = r.review_id and m.record_no = r.no and m.active)`,
+     and not exists (select 1 from work_record m where m.review_id = r.review_id and m.record_no = r.no and m.active)
+     and not exists (select 1 from set_aside a where a.review_id = r.review_id and a.record_no = r.no)`,
     [reviewId],
   );
   const links = await ctx.em.find(WorkLink, { reviewId }, { fields: ['type', 'fromNo', 'toNo'] });
@@ -51,6 +53,7 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
     joined: rows.filter((r) => r.n > 1).length,
     /** Records that came, or came back, and are in no work yet. */
     waiting,
+    aside: await countAside(ctx.em, reviewId),
     questions: await ctx.em.count(MergeQuestion, { reviewId }),
     links: links.length,
     retractions: links.filter((l) => l.type === 'retraction-of').length,

@@ -4,6 +4,7 @@ import { copyRows } from '@/db/copy';
 import type { KeyedRecord } from './derive-records';
 import { writeBlocks } from './merge-blocks';
 import { type Rulings, recordRulings } from './merge-rulings';
+import { asideOf, Unprocessable } from './set-aside';
 
 /** Works of records: for each record, the place of the first record of its work. */
 export interface MergedRecords {
@@ -35,6 +36,7 @@ export async function mergeWorks(
     from = 0;
     scored = await score(keys, 0, step);
   }
+  if (scored.faults.length) throw new Unprocessable(scored.faults.map((f) => asideOf(records[f.record]!.no, 'merge', f.error)));
   const place = new Map(records.map((r, i) => [r.no, i]));
   const before = from > 0 ? await storedPairs(tx, reviewId, place) : [];
   await storePairs(tx, reviewId, records, scored.pairs, from === 0);

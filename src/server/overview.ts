@@ -12,6 +12,8 @@ import { versionState } from './save-sieve';
 export interface Overview {
   records: number;
   works: number;
+  /** Records that could not be processed and are in no work. */
+  aside: number;
   settledShare: number | null;
   through: number;
   held: number;
@@ -32,7 +34,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const { columns, outcomes, counts } = state;
   const works = columns.numbers.length;
   const working = (await ctx.em.count(Job, { reviewId, state: { $in: ['queued', 'running'] } })) > 0;
-  const { records, merged, files } = await countedFiles(ctx, reviewId, columns, working);
+  const { records, merged, aside, files } = await countedFiles(ctx, reviewId, columns, working);
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
   const { version, edited } = await versionState(ctx.em, state.review);
@@ -40,6 +42,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   return {
     records,
     works,
+    aside,
     settledShare: settledShare(state),
     through: fates[0]!,
     held: fates[1]!,
@@ -54,6 +57,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
       records,
       works,
       mergedAway: merged,
+      aside,
       states: counts,
       funnel: { through: fates[0]!, held: fates[1]!, stopped: fates[2]! },
     }),

@@ -7,7 +7,9 @@ export class Cancelled extends Error {}
 /** Tells people how far a job is, outside its transaction, at most twice a second. */
 export function progressOf(ctx: Context, reviewId: string, jobId: string) {
   let last = 0;
-  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries' | 'startedAt'>>) => {
+  const write = async (
+    fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries' | 'startedAt' | 'attempts'>>,
+  ) => {
     await ctx.em.fork().nativeUpdate(Job, { reviewId, id: jobId }, { ...fields, updatedAt: ctx.now() });
   };
   return {

@@ -61,6 +61,7 @@ export async function enqueue(
     cancel: false,
     entries: 0,
     startedAt: null,
+    attempts: 0,
     updatedAt: at,
   });
   await tx.flush();

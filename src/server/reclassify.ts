@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Flag, type PackedClaims, unpackClaims } from '@/core/classify';
+import type { Flag, PackedClaims } from '@/core/classify';
 import { emptyColumns, setRow } from '@/core/sieve';
 import { runBound } from '@/db/client';
 import { Review, SourceDatabase } from '@/db/schema';
@@ -11,6 +11,7 @@ import { type Filed, type Judging, judge, judgeAlone, judgingOf, membershipBits 
 import type { Progress } from './progress';
 import { AloneBuilder, writeAlone, writeAlonePatch } from './records-alone';
 import { retrievalOfFiles } from './retrievals';
+import { asideOf, readClaims, Unprocessable } from './set-aside';
 import { NONE_STALE, type StaleClaims, staleClaims, writeClaims } from './stale-claims';
 import { writeColumns, writePatch } from './stored-columns';
 
@@ -156,7 +157,11 @@ const judgeMembers = (
 ): JudgedWork[] =>
   works.map(([no, records]) => {
     const members = records.map((r) => read.get(r)!);
-    return { no, members, ...judge(judging, members, more) };
+    try {
+      return { no, members, ...judge(judging, members, more) };
+    } catch (error) {
+      throw new Unprocessable(records.map((r) => asideOf(r, 'classify', error)));
+    }
   });
 
 /** The records of some works with their claims; those that are out of date are derived, to be written back. */
@@ -172,8 +177,14 @@ async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembe
     [reviewId, `{${(old.length ? all.filter((no) => !stale.has(no)) : all).join(',')}}`],
   );
   const items = await readItems(tx, reviewId, old);
-  const claims = new Map(docs.map((d) => [d.record_no, unpackClaims(d.doc)]));
-  const derived = old.map((no) => stale.derive(no, items.get(no)!));
+  const claims = readClaims(docs);
+  const derived = old.map((no) => {
+    try {
+      return stale.derive(no, items.get(no)!);
+    } catch (error) {
+      throw new Unprocessable([asideOf(no, 'derive', error)]);
+    }
+  });
   for (const d of derived) claims.set(d.no, d.doc);
   return { works, derived, read: new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }])) };
 }

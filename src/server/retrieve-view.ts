@@ -4,6 +4,7 @@ import { ImportFile, Job, type Retrieval } from '@/db/schema';
 import { type Context, openReview } from './context';
 import { retrievalsOf } from './retrievals';
 import { databaseNames, databasesOf } from './save-database';
+import { countAside } from './set-aside';
 
 export type FileLine = ReturnType<typeof fileLine>;
 
@@ -84,6 +85,7 @@ export async function jobLines(ctx: Context, reviewId: string) {
     /** Seconds it has been running, by the server's clock. */
     seconds: j.startedAt ? Math.max(0, (ctx.now().getTime() - j.startedAt.getTime()) / 1000) : 0,
     cancel: j.cancel,
+    attempts: j.attempts,
     message: j.message,
   }));
 }
@@ -119,6 +121,7 @@ export async function retrieveView(ctx: Context, reviewId: string) {
     retrievals: retrievals.map((r) => retrievalLine(r, files, databases, r.updates ? (numbers.get(r.updates) ?? null) : null)),
     formats: Object.entries(FORMATS).map(([code, { label }]) => ({ code, label })),
     unattributed,
+    aside: await countAside(ctx.em, reviewId),
     jobs,
   };
 }

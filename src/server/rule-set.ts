@@ -1,11 +1,8 @@
 import { createHash } from 'node:crypto';
 import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
-import { MERGE_RULES } from '@/core/merge';
 import { scopeOf } from '@/core/parity';
 import { TERM_TABLES } from '@/core/vocabularies';
 import type { SourceDatabase } from '@/db/schema';
-import type { Context } from './context';
-import { enqueue } from './queue';
 
 /**
  * Raised when claims, works or columns are stored in another form, or when a rule's test in code changes (its text differs from
@@ -76,21 +73,4 @@ export class Scopes {
     }
     return ruleSet;
   }
-}
-
-/**
- * Queues the classification of every review that was classified by other rules than these, as after an update of the
- * application; not one that waits for it already.
- * @returns how many were queued
- */
-export async function classifyOutdated(ctx: Context): Promise<number> {
-  const outdated = await ctx.em.execute<{ id: string }[]>(
-    `select r.id from review r
-     where exists (select 1 from record_claims c where c.review_id = r.id
-         and (c.rule_set not like ? or not exists (select 1 from merge_state s where s.review_id = r.id and s.rules = ?)))
-       and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,
-    [`${RULE_SET}:%`, MERGE_RULES],
-  );
-  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', ctx.now()));
-  return outdated.length;
 }

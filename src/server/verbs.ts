@@ -37,6 +37,7 @@ import { CriteriaInput, saveCriteria } from './save-criteria';
 import { DatabaseInput, saveDatabase } from './save-database';
 import { freezeSieve, SieveInput, saveSieve } from './save-sieve';
 import { CopyScheme, copyScheme, DropScheme, dropScheme, SaveScheme, saveScheme } from './schemes';
+import { tryAsideAgain } from './set-aside';
 import { OverrideWorks, overrideWorks, UndoOverrides, undoOverrides } from './sieve-overrides';
 import { CompareVersions, compareVersions } from './sieve-versions';
 import { AskText, askText } from './text-answers';
@@ -96,6 +97,7 @@ export const VERBS = {
   'rule-merge': verb(RuleMerge, ruleMerge),
   'undo-merge': verb(UndoMerge, undoMerge),
   'edit-field': verb(EditField, editField),
+  'try-aside-again': verb(z.strictObject({}), tryAsideAgain),
   'merge-again': verb(z.strictObject({}), mergeAgain),
   'cancel-job': verb(JobId, cancelJob),
   'rule-axis': verb(RuleAxis, ruleAxis),

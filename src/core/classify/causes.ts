@@ -23,18 +23,24 @@ function saying(c: SourcedClaim, databaseOf: (record: number) => string): string
   return `${words[0]!.toLowerCase()}${words.slice(1)}`;
 }
 
+/** A dispute on one axis: who stands against whom, in words. */
+export interface Dispute {
+  axis: (typeof DISPUTABLE)[number];
+  kind: WorkCause['kind'];
+  sides: string[];
+}
+
 /**
- * The disputes of a work by axis: for a conflict the sharpest claims that contradict each other, for a dissent the claim
- * that disagrees with what stronger ones left.
+ * The disputes of a work: for a conflict the sharpest claims that contradict each other, for a dissent the claim that
+ * disagrees with what stronger ones left.
  * @param databaseOf a short name of the database that a record is from
  */
-export function causesOf(classification: Classification, databaseOf: (record: number) => string): Partial<Record<WorkAxis, WorkCause[]>> {
-  const found: Partial<Record<WorkAxis, WorkCause[]>> = {};
-  for (const axis of DISPUTABLE) {
-    const result = classification.axes[axis];
-    const causes: WorkCause[] = [];
+export function disputesOf({ axes, claims }: Classification, databaseOf: (record: number) => string): Dispute[] {
+  return DISPUTABLE.flatMap((axis) => {
+    const result = axes[axis];
+    const found: Dispute[] = [];
     if (result.status === 'conflicting' && result.disputed !== 0) {
-      const sides = classification.claims.filter(
+      const sides = claims.filter(
         (c) =>
           c.axis === axis &&
           !c.usual &&
@@ -43,23 +49,30 @@ export function causesOf(classification: Classification, databaseOf: (record: nu
           (c.mask & ~result.disputed & result.mask) === 0 &&
           !c.dissents,
       );
-      causes.push(cause('conflict', axis, [...new Set(sides.map((c) => saying(c, databaseOf)))].sort(), ' against '));
+      found.push({ axis, kind: 'conflict', sides: [...new Set(sides.map((c) => saying(c, databaseOf)))].sort() });
     }
     for (const dissent of result.dissents) {
-      const against = classification.claims
+      const against = claims
         .filter((c) => c.axis === axis && !c.usual && (c.mask & dissent.mask) === 0 && (c.mask & result.mask) !== 0)
         .sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || bitCount(a.mask) - bitCount(b.mask))[0];
-      const sides = [saying(dissent, databaseOf), ...(against ? [saying(against, databaseOf)] : [])];
-      const made = cause('dissent', axis, sides, ', while ');
-      if (!causes.some((c) => c.key === made.key)) causes.push(made);
+      found.push({ axis, kind: 'dissent', sides: [saying(dissent, databaseOf), ...(against ? [saying(against, databaseOf)] : [])] });
     }
-    if (causes.length) found[axis] = causes;
+    return found;
+  });
+}
+
+/** The disputes of a work by axis, each once, as they are stored: works with the same key are alike in it. */
+export function causesOf(classification: Classification, databaseOf: (record: number) => string): Partial<Record<WorkAxis, WorkCause[]>> {
+  const found: Partial<Record<WorkAxis, WorkCause[]>> = {};
+  for (const { axis, kind, sides } of disputesOf(classification, databaseOf)) {
+    const made = {
+      kind,
+      key: `${kind}|${axis}|${sides.join('|')}`,
+      label: sides.join(kind === 'conflict' ? ' against ' : ', while '),
+    };
+    const causes = found[axis] ?? [];
+    if (!causes.some((c) => c.key === made.key)) causes.push(made);
+    found[axis] = causes;
   }
   return found;
 }
-
-const cause = (kind: WorkCause['kind'], axis: WorkAxis, sides: readonly string[], between: string): WorkCause => ({
-  kind,
-  key: `${kind}|${axis}|${sides.join('|')}`,
-  label: sides.join(between),
-});

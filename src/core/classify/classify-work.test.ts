@@ -29,13 +29,12 @@ const masksOf = (axis: Claim['axis']) =>
           : axis === 'level'
             ? 0
             : ALL[axis];
-const aClaim = fc
-  .constantFrom(...CLAIM_AXES.filter((a) => a !== 'level'))
-  .chain((axis) =>
-    fc.record({
+const aClaim = fc.constantFrom(...CLAIM_AXES.filter((a) => a !== 'level')).chain((axis) =>
+  fc
+    .record({
       axis: fc.constant(axis),
       // Few values, so that claims contradict each other often.
-      mask: fc.nat().map((n) => (2 ** (n % 31) & masksOf(axis)) >>> 0 || masksOf(axis)),
+      mask: fc.nat().map((n) => ((2 ** (n % 31)) & masksOf(axis)) >>> 0 || masksOf(axis)),
       rule: fc.constantFrom(...RULES),
       tier: fc.constantFrom(...TIERS.slice(1)),
       field: fc.constantFrom('title', 'abstract', 'type', 'shape'),
@@ -43,11 +42,14 @@ const aClaim = fc
       start: fc.constant(0),
       end: fc.constant(0),
       usual: fc.constantFrom(true, undefined, undefined),
-    }),
-  ) as fc.Arbitrary<Claim>;
-const aRecordOfWork = fc.array(aClaim, { maxLength: 14 }).map((claims): Omit<RecordOfWork, 'key'> => ({
-  found: { ...NOTHING, claims, place: { ...NOTHING.place, issns: ['9990-1048'] } },
-}));
+    })
+    .map((c) => ({ ...c, usual: c.tier === 'weak' ? c.usual : undefined })),
+) as fc.Arbitrary<Claim>;
+const aRecordOfWork = fc.array(aClaim, { maxLength: 14 }).map(
+  (claims): Omit<RecordOfWork, 'key'> => ({
+    found: { ...NOTHING, claims, place: { ...NOTHING.place, issns: ['9990-1048'] } },
+  }),
+);
 const REGISTERS = [
   undefined,
   ...(['scholarly-journal', 'trade-journal', 'magazine'] as const).map(
@@ -93,14 +95,14 @@ test('whatever is claimed, ruled and registered, all that a classification point
             for (const c of claims) if (c.axis === axis && !c.usual && !dissents.includes(c)) expect(c.mask & mask).not.toBe(0);
           for (const h of hingesOf(result, axis)) expect(claims).toContain(h.claim);
         }
-        expect(claims.filter((c) => c.dissents)).toEqual([...new Set(Object.values(axes).flatMap((a) => a.dissents))]);
+        expect(new Set(claims.filter((c) => c.dissents))).toEqual(new Set(Object.values(axes).flatMap((a) => a.dissents)));
         for (const c of venueBasis(result)) expect(claims).toContain(c);
         for (const [axis, causes] of Object.entries(causesOf(result, () => 'VH')))
           for (const cause of causes ?? [])
             if (cause.kind === 'dissent') expect(axes[axis as 'design'].dissents.length).toBeGreaterThan(0);
             else expect(axes[axis as 'design'].status).toBe('conflicting');
         // The records may come in any order.
-        expect(classifyWork([...records].reverse(), LEVELS, { register, ruled }).axes).toEqual(axes);
+        expect(classifyWork([...records].reverse(), LEVELS, { register, ruled })).toEqual(result);
       },
     ),
     { numRuns: 400, seed: 20261128 },

@@ -81,8 +81,7 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
   const design = onAxis(claims, 'design');
   // What a protocol or a comment tells of a design is its subject: no disagreement with what it is.
   const follows = designsOfPublication(publicationType.stated.mask);
-  if (follows !== null && (follows & ~NO_STUDY) === 0)
-    design.dissents = design.dissents.filter((c) => STATED_TIERS.includes(c.tier));
+  if (follows !== null && (follows & ~NO_STUDY) === 0) design.dissents = design.dissents.filter((c) => STATED_TIERS.includes(c.tier));
   const [facts, statedFacts] = [venueState(claims, false), venueState(claims, true)];
   let [attributes, includes] = [0, 0];
   for (const c of claims) {
@@ -210,10 +209,7 @@ interface LevelInputs {
   includes: Mask;
 }
 
-function deriveLevel(
-  { design, plain, publicationType, attributes, includes }: LevelInputs,
-  levels: LevelTable,
-): AxisResult<SourcedClaim> {
+function deriveLevel({ design, plain, publicationType, attributes, includes }: LevelInputs, levels: LevelTable): AxisResult<SourcedClaim> {
   const all = fullMask(levels.scheme.levels.length);
   const derive = (d: Resolution, p: Resolution, attr: Mask, inc: Mask): Resolution => {
     const mask = levels.levelsOf(d.mask, attr, inc, p.mask);
@@ -254,12 +250,7 @@ function withoutUsual(claims: readonly SourcedClaim[], axis: CodedAxis): AxisRes
 }
 
 /** A level that a person moved, with the ruling as its only claim. */
-function moved(
-  level: AxisResult<SourcedClaim>,
-  ruling: RuledAxis,
-  levels: LevelTable,
-  claims: SourcedClaim[],
-): AxisResult<SourcedClaim> {
+function moved(level: AxisResult<SourcedClaim>, ruling: RuledAxis, levels: LevelTable, claims: SourcedClaim[]): AxisResult<SourcedClaim> {
   const mask = ruledLevel(ruling, levels.scheme);
   if (mask === 0) return level;
   const resolution: Resolution = { mask, status: statusOf(mask, fullMask(levels.scheme.levels.length)), tier: 'ruled' };

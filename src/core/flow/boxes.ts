@@ -6,6 +6,7 @@ export const FLOW_BOXES = {
   removed: 'Records removed before screening',
   duplicates: 'Duplicate records',
   stopped: 'Marked as ineligible by automation tools (the sieve)',
+  aside: 'Removed for other reasons: could not be processed',
   background: 'Set aside as background',
   screened: 'Records screened',
   excluded: 'Records excluded',
@@ -56,10 +57,11 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
       side: {
         id: 'removed',
         lines: [
-          line('removed', flow.duplicates + sum(flow.stopped) + flow.background),
+          line('removed', flow.duplicates + flow.aside + sum(flow.stopped) + flow.background),
           line('duplicates', flow.duplicates),
           line('stopped', sum(flow.stopped)),
           ...parts(flow.stopped),
+          ...(flow.aside ? [line('aside', flow.aside)] : []),
           ...(flow.background ? [line('background', flow.background)] : []),
         ],
         left: null,

@@ -19,7 +19,8 @@ const GOOD = {
   files: [{ name: 'a.ris', database: 'A', parsed: 10, rejected: 2, entries: 12 }],
   records: 10,
   works: 8,
-  mergedAway: 2,
+  mergedAway: 1,
+  aside: 1,
   states: { ...emptyStates(), stopped: 3, held: 1, undecided: 2, kept: 2 },
   funnel: { through: 4, held: 1, stopped: 3 },
 };
@@ -27,7 +28,8 @@ test('all identities hold on counts that add up', () => expect(reconcile(GOOD).f
 test.each([
   ['an entry too many', { files: [{ ...GOOD.files[0]!, entries: 13 }] }, 'file:a.ris'],
   ['a record lost', { records: 9 }, 'records'],
-  ['a merge not counted', { mergedAway: 1 }, 'works'],
+  ['a merge not counted', { mergedAway: 0 }, 'works'],
+  ['a record set aside and not counted', { aside: 0 }, 'works'],
   ['a work in no state', { states: { ...GOOD.states, held: 0 } }, 'states'],
   ['a work the sieve forgot', { funnel: { through: 3, held: 1, stopped: 3 } }, 'sieve'],
 ])('names %s', (_, change, id) =>

@@ -20,6 +20,8 @@ export interface FlowInput {
   sources: readonly { name: string; kind: 'database' | 'register' | 'other'; records: number }[];
   /** Records that were joined with another record of the same work. */
   mergedAway: number;
+  /** Records that could not be processed: they were removed before screening, for another reason. */
+  aside?: number;
   works: readonly FlowWork[];
   /** Whether kept works are judged again by their full text. */
   twoStages: boolean;
@@ -41,6 +43,8 @@ export interface Flow {
   identified: number;
   sources: FlowInput['sources'];
   duplicates: number;
+  /** Removed for other reasons: what could not be processed. */
+  aside: number;
   /** Marked as ineligible by automation tools: stopped, split by the limiter that did it. */
   stopped: Counted[];
   /** Sources for background: outside the flow from here on. */
@@ -67,7 +71,7 @@ const total = (counted: readonly { n: number }[]): number => counted.reduce((sum
  * Counts the flow and holds its boxes against each other.
  * @throws FlowError when they do not add up: then there is no flow to show, only an error to be found
  */
-export function flowOf({ sources, mergedAway, works, twoStages, footnote = '' }: FlowInput): Flow {
+export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footnote = '' }: FlowInput): Flow {
   const identified = sources.reduce((n, s) => n + s.records, 0);
   const stopped = new Map<string, number>();
   const excluded = new Map<string, number>();
@@ -105,6 +109,7 @@ export function flowOf({ sources, mergedAway, works, twoStages, footnote = '' }:
     identified,
     sources,
     duplicates: mergedAway,
+    aside,
     stopped: listed(stopped),
     background,
     screened: sought + [...excluded.values()].reduce((a, b) => a + b, 0),
@@ -127,7 +132,7 @@ export function flowOf({ sources, mergedAway, works, twoStages, footnote = '' }:
 
 /** What must hold between the boxes. */
 export function flowIdentities(f: Flow): { words: string; left: number; right: number }[] {
-  const before = f.duplicates + total(f.stopped) + f.background;
+  const before = f.duplicates + f.aside + total(f.stopped) + f.background;
   const atScreening = f.open.held + f.open.undecided + f.open.waiting;
   return [
     {

@@ -14,6 +14,8 @@ export interface Totals {
   records: number;
   works: number;
   mergedAway: number;
+  /** Records that could not be processed: they are in no work. */
+  aside: number;
   states: Record<WorkState, number>;
   funnel: { through: number; held: number; stopped: number };
 }
@@ -40,7 +42,7 @@ export function reconcile(t: Totals): Identity[] {
   return [
     ...t.files.map((f) => identity(`file:${f.name}`, `Entries in ${f.name} = records + rejected`, f.entries, f.parsed + f.rejected)),
     identity('records', 'Records = records of all files', t.records, sum(t.files.map((f) => f.parsed))),
-    identity('works', 'Records = works + merged away', t.records, t.works + t.mergedAway),
+    identity('works', 'Records = works + merged away + set aside', t.records, t.works + t.mergedAway + t.aside),
     identity('sieve', 'Works = through + held + stopped by the sieve', t.works, t.funnel.through + t.funnel.held + t.funnel.stopped),
     identity(
       'states',

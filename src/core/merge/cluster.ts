@@ -204,7 +204,12 @@ class Works {
 
   private pairContradicts(a: number, b: number): boolean {
     if (this.agreed.has(pairKey(a, b))) return false;
-    return contradicts(this.ready(a), this.ready(b));
+    try {
+      return contradicts(this.ready(a), this.ready(b));
+    } catch {
+      // What can't be compared is not joined.
+      return true;
+    }
   }
 
   private ready(i: number): Prepared {

@@ -22,7 +22,7 @@ const article: Partial<BibRecord> = {
 const review = { ...article, doi: '', pmid: '', title: 'Pads for knees at work: a systematic review' };
 const other: Partial<BibRecord> = { title: 'Ear plugs in glassworks', authors: [{ family: 'Ngata', given: '' }], dates: dated('2019') };
 const links = (...works: Partial<BibRecord>[]) =>
-  findFamilies(works.map((w) => [mergeKeys(aRecord(w))])).map((l) => `${l.from} ${l.type} ${l.to}`);
+  findFamilies(works.map((w) => [mergeKeys(aRecord(w))])).links.map((l) => `${l.from} ${l.type} ${l.to}`);
 const about = (title: string, more: Partial<BibRecord> = {}): Partial<BibRecord> => ({
   title,
   container: article.container,
@@ -112,7 +112,7 @@ test('versions of one review follow each other, and the newest says whether its 
     pages: '7',
     abstract: 'Our conclusions have changed.',
   };
-  const found = findFamilies([review, second, third].map((w) => [mergeKeys(aRecord(w))]));
+  const found = findFamilies([review, second, third].map((w) => [mergeKeys(aRecord(w))])).links;
   expect(found.map((l) => [l.from, l.type, l.to, l.conclusions])).toEqual([
     [1, 'update-of', 0, 'unchanged'],
     [2, 'update-of', 1, 'changed'],
@@ -166,7 +166,7 @@ test('flags follow the links, and stand also where the notice was never retrieve
     { ...review, extra: { EIN: ['J Floors Work. 2021;4:9'], UIN: ['J Floors Work. 2023;6:9'] } },
     other,
   ].map((w) => [mergeKeys(aRecord(w))]); // prettier-ignore
-  expect(familyFlags(works, findFamilies(works))).toEqual([['retracted'], [], ['corrected', 'updated'], []]);
+  expect(familyFlags(works, findFamilies(works).links)).toEqual([['retracted'], [], ['corrected', 'updated'], []]);
 });
 
 test.each([

@@ -37,25 +37,41 @@ interface Member {
  * Finds the links between works: from relation fields and identifiers first, then from titles that name another
  * publication, from numbers of registrations, and from titles in two languages.
  * @param works the keys of the records of each work
+ * @returns the links, and the works (by their places) whose keys could not be worked with: they have no links of their own
  */
-export function findFamilies(works: readonly (readonly MergeKeys[])[]): FamilyLink[] {
-  const members = works.map(memberOf);
+export function findFamilies(works: readonly (readonly MergeKeys[])[]): {
+  links: FamilyLink[];
+  faults: { work: number; error: unknown }[];
+} {
+  const faults: { work: number; error: unknown }[] = [];
+  const sound = <T>(work: number, make: () => T): T | null => {
+    try {
+      return make();
+    } catch (error) {
+      if (!faults.some((f) => f.work === work)) faults.push({ work, error });
+      return null;
+    }
+  };
+  const members = works.map((keys, i) => sound(i, () => memberOf(keys)) ?? memberOf([]));
   const links = new Links();
   const index = new Index(members);
-  members.forEach((member, from) => {
+  const byRelation = (member: Member, from: number) => {
     for (const { relations } of member.keys)
       for (const r of relations)
         for (const to of index.named(r)) {
           if (to === from) continue;
           links.add(r.type, ...(r.inverse ? ([to, from] as const) : ([from, to] as const)), `its record says so (${r.field})`);
         }
+  };
+  members.forEach((member, from) => {
+    sound(from, () => byRelation(member, from));
   });
   members.forEach((member, from) => {
-    byTitle(member, from, members, index, links);
+    sound(from, () => byTitle(member, from, members, index, links));
   });
   byRegistration(members, index, links);
   for (const link of links.all) if (link.type === 'update-of') link.conclusions = saidOf(members[link.from]!);
-  return links.all;
+  return { links: links.all, faults };
 }
 
 /** Flags that a work has from its family, and from fields that name a notice which was not retrieved. */

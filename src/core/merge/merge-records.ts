@@ -8,16 +8,19 @@ export interface Mergeable {
   keys: MergeKeys;
 }
 
-/** Joins records into works, at once. Where it takes long, `scorePairs` and `clusterRecords` are called step by step. */
-export function mergeRecords(records: readonly Mergeable[], rulings: readonly MergeRuling[] = []): Clusters {
+/**
+ * Joins records into works, at once. Where it takes long, `scorePairs` and `clusterRecords` are called step by step.
+ * @returns the works, and the records (by their places) that could not be compared: each is a work of its own
+ */
+export function mergeRecords(
+  records: readonly Mergeable[],
+  rulings: readonly MergeRuling[] = [],
+): Clusters & { faults: { record: number; error: unknown }[] } {
   const keys = records.map((r) => r.keys);
   const scoring = scorePairs(keys);
   let step = scoring.next();
   while (!step.done) step = scoring.next();
-  return clusterRecords(
-    keys,
-    records.map((r) => r.order),
-    step.value.pairs,
-    rulings,
-  );
+  const { pairs, faults } = step.value;
+  const order = records.map((r) => r.order);
+  return { ...clusterRecords(keys, order, pairs, rulings), faults };
 }

@@ -21,6 +21,8 @@ export interface Scored {
    * found before would not be found now.
    */
   stale: boolean;
+  /** Records that could not be compared with others: they are in no pair. */
+  faults: { record: number; error: unknown }[];
 }
 
 /** Blocks of more records than this are too common a key to tell anything: what is in them is looked for under other keys. */
@@ -38,7 +40,7 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
   const lists = keys.map(() => NONE);
   for (const i of near) if (twin[i] === i) lists[i] = keys[i]!.blocks;
   const blocks = buildBlocks(lists);
-  if (from > 0 && outgrown(blocks, from)) return { pairs: [], twin, compared: 0, stale: true };
+  if (from > 0 && outgrown(blocks, from)) return { pairs: [], twin, compared: 0, stale: true, faults: [] };
   const pairs: Pair[] = [];
   const seen = new Int32Array(keys.length).fill(-1);
   let compared = 0;
@@ -50,14 +52,27 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
     prepared[i] = fresh;
     return fresh;
   };
+  const faulty = new Map<number, unknown>();
+  const compare = (j: number, i: number) => {
+    if (faulty.has(j) || faulty.has(i)) return;
+    try {
+      const [other, own] = [ready(j), ready(i)];
+      if (j !== twin[i] && !mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) return;
+      compared++;
+      keep(pairs, j, i, judge(other, own));
+    } catch (error) {
+      // One that can't be compared with itself is to blame, else the later one.
+      const alone = [j, i].filter((k) => fails(() => judge(ready(k), ready(k))));
+      for (const k of alone.length ? alone : [i]) faulty.set(k, error);
+    }
+  };
   for (let i = from; i < keys.length; i++) {
     if (i % 500 === 0) yield i;
     if (twin[i] !== i) {
-      const alike = prepare(keys[i]!);
-      keep(pairs, twin[i]!, i, judge(alike, alike));
+      compare(twin[i]!, i);
+      prepared[i] = undefined;
       continue;
     }
-    const own = ready(i);
     for (let at = blocks.starts[i]!; at < blocks.starts[i + 1]!; at++) {
       const [begin, size] = [blocks.places[at]!, blocks.sizes[at]!];
       if (size > MOST_IN_BLOCK) continue;
@@ -66,15 +81,25 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
         if (j >= i) break;
         if (seen[j] === i) continue;
         seen[j] = i;
-        const other = ready(j);
-        if (!mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) continue;
-        compared++;
-        keep(pairs, j, i, judge(other, own));
+        compare(j, i);
       }
     }
   }
   yield keys.length;
-  return { pairs, twin, compared, stale: false };
+  return {
+    pairs: faulty.size ? pairs.filter((p) => !faulty.has(p.a) && !faulty.has(p.b)) : pairs,
+    ...{ twin, compared, stale: false },
+    faults: [...faulty].map(([record, error]) => ({ record, error })),
+  };
+}
+
+function fails(compare: () => unknown): boolean {
+  try {
+    compare();
+    return false;
+  } catch {
+    return true;
+  }
 }
 
 /** Some block is over its limit only because of records from this place on. */

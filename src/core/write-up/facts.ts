@@ -6,8 +6,8 @@ import type { WorkState } from '@/core/flow';
  * question to these tables, so that whoever has the bundle can ask it again.
  */
 export interface FactTables {
-  /** Parsed records of active retrievals. */
-  records: readonly { no: number; database: string; work: number }[];
+  /** Parsed records of active retrievals; of those that could not be processed the work is null. */
+  records: readonly { no: number; database: string; work: number | null }[];
   works: readonly FactWork[];
   /** Records that a limiter set at a database should have kept out. */
   leaks: readonly { database: string; limiter: string; records: number }[];
@@ -69,7 +69,8 @@ export const FACTS = {
   records: (t) => t.records.length,
   'records-of': (t, of) => how(t.records, (r) => r.database === of),
   works: (t) => t.works.length,
-  duplicates: (t) => t.records.length - new Set(t.records.map((r) => r.work)).size,
+  duplicates: (t) => how(t.records, (r) => r.work !== null) - new Set(t.records.flatMap((r) => r.work ?? [])).size,
+  aside: (t) => how(t.records, (r) => r.work === null),
   through: (t) => how(t.works, (w) => w.fate === 'through'),
   held: (t) => how(t.works, (w) => w.fate === 'held'),
   stopped: (t) => how(t.works, (w) => w.fate === 'stopped'),

@@ -81,7 +81,9 @@ function searched({ question, retrievals, asOf }: Done, ask: Ask): Piece[] {
     ...one(ask('duplicates'), 'duplicate was', 'duplicates were'),
     ' joined with the record they repeat, ',
     ...one(ask('works'), 'work', 'works'),
-    ` remained. Recency was counted from ${dated(asOf)}.`,
+    ' remained. ',
+    ...(ask('aside').n > 0 ? [...one(ask('aside'), 'record', 'records'), ' could not be processed and stayed outside. '] : []),
+    `Recency was counted from ${dated(asOf)}.`,
   );
   return pieces;
 }

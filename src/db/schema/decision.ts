@@ -105,6 +105,8 @@ export const Job = defineEntity({
     /** Entries read so far, by an import. */
     entries: p.integer(),
     startedAt: p.datetime().nullable(),
+    /** How often it was begun: it is given up after a few times, whatever ended it. */
+    attempts: p.integer(),
     message: p.text(),
     updatedAt: p.datetime(),
   },

@@ -14,7 +14,7 @@ import {
   WorkLink,
   WorkRecord,
 } from './merging';
-import { ImportFile, RecordRow, RejectedEntry, Retrieval } from './retrieval';
+import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
 import { Criterion, Review, SourceDatabase } from './review';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
@@ -35,6 +35,7 @@ export const entities = [
   ImportFile,
   RecordRow,
   RejectedEntry,
+  SetAside,
   RecordClaimsRow,
   Work,
   WorkRecord,

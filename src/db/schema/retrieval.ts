@@ -89,6 +89,21 @@ export const RecordRow = defineEntity({
 });
 export type RecordRow = InferEntity<typeof RecordRow>;
 
+/** A record that could not be processed: it is in no work, and everything else went on without it. */
+export const SetAside = defineEntity({
+  name: 'SetAside',
+  properties: {
+    reviewId: p.uuid().primary(),
+    recordNo: p.integer().primary(),
+    step: p.enum(['derive', 'merge', 'classify'] as const),
+    reason: p.text(),
+    /** Names of the rules by which it failed; with others it is tried again. */
+    rules: p.string().length(80),
+    at: p.datetime(),
+  },
+});
+export type SetAside = InferEntity<typeof SetAside>;
+
 export const RejectedEntry = defineEntity({
   name: 'RejectedEntry',
   properties: {

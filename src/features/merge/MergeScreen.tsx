@@ -58,6 +58,14 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
         </nav>
       </div>
       <MergeJobs reviewId={reviewId} jobs={view.jobs} waiting={view.waiting} />
+      {view.aside > 0 && (
+        <p className="my-2 text-copper">
+          <Link href={`/reviews/${reviewId}/set-aside`} prefetch={false} className="underline underline-offset-2">
+            {count(view.aside)} {view.aside === 1 ? 'record' : 'records'}
+          </Link>{' '}
+          could not be processed and {view.aside === 1 ? 'is' : 'are'} in no work.
+        </p>
+      )}
       <SettleDecisions reviewId={reviewId} works={view.settle} />
       <table className="mt-3 mb-4 border-collapse">
         <caption className="whitespace-nowrap pb-1 text-left text-[13px] text-slate">

@@ -21,7 +21,6 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
   const [problems, setProblems] = useState<string[]>([]);
   const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
   const classifying = jobs.find((j) => j.kind === 'classify-review' && (j.state === 'running' || j.state === 'queued'));
-  const failed = jobs.find((j) => j.kind === 'classify-review' && j.state === 'failed' && j === jobs[0]);
   const active = view.retrievals.filter((r) => !r.withdrawn);
   const untouched = view.databases.filter((d) => !view.retrievals.some((r) => r.databaseIds.includes(d.id)));
   const alone = (r: RetrievalLine) => active.filter((other) => other.names === r.names).length === 1;
@@ -46,11 +45,6 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
           Merging and classifying … {classifying.total > 0 && `${Math.round((100 * classifying.done) / classifying.total)}%`}
           <Progress done={classifying.done} total={classifying.total} label="Classifying" />
         </div>
-      )}
-      {failed && (
-        <p role="alert" className="mb-3 text-copper">
-          Classifying: {failed.message}
-        </p>
       )}
       {view.databases.length === 0 ? (
         <Empty title="No database yet">
@@ -106,15 +100,22 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
           </section>
         ))}
       </div>
-      <Totals reviewId={reviewId} retrievals={active} unattributed={view.unattributed} />
+      <Totals reviewId={reviewId} retrievals={active} unattributed={view.unattributed} aside={view.aside} />
       {adding === 'database' && <DatabaseForm reviewId={reviewId} onClose={() => setAdding(null)} />}
       {adding === 'retrieval' && <RetrievalForm reviewId={reviewId} databases={view.databases} onClose={() => setAdding(null)} />}
     </main>
   );
 }
 
+interface TotalsProps {
+  reviewId: string;
+  retrievals: RetrievalLine[];
+  unattributed: number;
+  aside: number;
+}
+
 /** The sum over all files, so that the figure of the strip can be followed. */
-function Totals({ reviewId, retrievals, unattributed }: { reviewId: string; retrievals: RetrievalLine[]; unattributed: number }) {
+function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
   const files = retrievals.flatMap((r) => r.files).filter((f) => f.state === 'imported');
   if (files.length === 0) return null;
   const sum = (pick: (r: RetrievalLine) => number) => retrievals.reduce((n, r) => n + pick(r), 0);
@@ -143,6 +144,13 @@ function Totals({ reviewId, retrievals, unattributed }: { reviewId: string; retr
               href={`/reviews/${reviewId}/records?database=--`}
             />{' '}
             do not say which database they are from
+          </>
+        )}
+        {aside > 0 && (
+          <>
+            {' · '}
+            <FigureLink n={aside} label="Records that were set aside" href={`/reviews/${reviewId}/set-aside`} />{' '}
+            {aside === 1 ? 'was' : 'were'} set aside: they could not be processed
           </>
         )}
         {asked > 0 && (

@@ -8,6 +8,7 @@ const QUEUES: ReadonlySet<Verb> = new Set<Verb>([
   'undo-merge',
   'edit-field',
   'merge-again',
+  'try-aside-again',
   'cancel-job',
   'rule-axis',
   'undo-ruling',

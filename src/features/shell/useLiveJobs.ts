@@ -11,8 +11,11 @@ const activeIn = (jobs: readonly JobLine[]): string =>
     .map((j) => j.id)
     .join(); // prettier-ignore
 
-/** The jobs of a review, asked for again every second while one is under way; the page is refreshed when one ends. */
-export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLine[]; poke(): void } {
+/**
+ * The jobs of a review, asked for again every second while one is under way; the page is refreshed when one ends.
+ * @param refreshes false where another part of the page does that
+ */
+export function useLiveJobs(reviewId: string, initial: JobLine[], refreshes = true): { jobs: JobLine[]; poke(): void } {
   const [jobs, setJobs] = useState(initial);
   const [wake, setWake] = useState(0);
   const router = useRouter();
@@ -32,7 +35,7 @@ export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLi
         const now = activeIn(next);
         if (now !== active.current) {
           forgetWorks();
-          router.refresh();
+          if (refreshes) router.refresh();
         }
         active.current = now;
         if (now) timer = setTimeout(ask, 1000);
@@ -48,6 +51,6 @@ export function useLiveJobs(reviewId: string, initial: JobLine[]): { jobs: JobLi
       clearTimeout(timer);
       window.removeEventListener(JOBS_CHANGED, again);
     };
-  }, [reviewId, router, wake]);
+  }, [reviewId, router, wake, refreshes]);
   return { jobs, poke: () => setWake((n) => n + 1) };
 }

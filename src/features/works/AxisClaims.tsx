@@ -16,9 +16,7 @@ export function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail })
       </p>
     );
   const inputs = axis === 'peerReview' ? basisOf(axis, classification) : [];
-  const ordered = [...new Set([...own, ...inputs])].sort(
-    (a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier),
-  );
+  const ordered = [...new Set([...own, ...inputs])].sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier));
   if (ordered.length === 0) return <p className="pt-1 text-[13px] text-slate">No record says anything about this.</p>;
   return (
     <>

@@ -12,6 +12,7 @@ export const BUNDLE_TABLES = {
   import_file: 'received_at, id',
   record: 'no',
   rejected_entry: 'file_id, ordinal',
+  set_aside: 'record_no',
   record_claims: 'record_no',
   work: 'no',
   work_record: 'record_no',
@@ -49,6 +50,7 @@ export const OTHER_TABLES = ['text_answer', 'job', 'merge_blocks', 'retrieval_co
 
 /** Tables that the application did not have at first: a bundle of then is read as one without a row of them. */
 export const LATER_TABLES: ReadonlySet<BundleTable> = new Set<BundleTable>([
+  'set_aside',
   'sample_check',
   'sample_verdict',
   'known_record',

@@ -1,7 +1,7 @@
 import { type Flow, type FlowWork, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { HELD, LEFT, STOPPED } from '@/core/sieve';
-import type { FactSample, FactTables } from '@/core/write-up';
+import { FACTS, type FactSample, type FactTables } from '@/core/write-up';
 import { WorkLink } from '@/db/schema';
 import { latestSpot } from '../checks/audit';
 import { placeKnown, settled } from '../checks/known-view';
@@ -45,9 +45,12 @@ const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as con
 /** The tables that every number of the write-up is asked of. @param parity when it is known already */
 export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView): Promise<FactTables> {
   const { review, columns, outcomes } = state;
-  const records = await ctx.em.execute<{ no: number; work: number; tag: string | null }[]>(
-    `select m.record_no as no, m.work_no as work, d.tag from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
-     left join source_database d on d.review_id = r.review_id and d.id = r.database_id where m.review_id = ? and m.active order by m.record_no`,
+  const records = await ctx.em.execute<{ no: number; work: number | null; tag: string | null }[]>(
+    `select r.no, m.work_no as work, d.tag from active_record r
+     left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
+     left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
+     left join source_database d on d.review_id = r.review_id and d.id = r.database_id
+     where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
     [review.id],
   );
   const overridden = new Map<number, string[]>();
@@ -104,7 +107,7 @@ async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['
 
 /** The flow of a review. @throws FlowError when its boxes do not add up */
 export async function flowOfReview(ctx: Context, state: ReviewState, tables: FactTables): Promise<Flow> {
-  const { review, columns, outcomes } = state;
+  const { review, outcomes } = state;
   const databases = await databasesOf(ctx, review.id);
   const counts = new Map<string, number>();
   for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
@@ -123,7 +126,8 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
         ? [{ name: 'databases searched together that do not say which', kind: 'database' as const, records: counts.get(UNATTRIBUTED.tag)! }]
         : []),
     ].filter((s) => s.records > 0 || databases.some((d) => d.name === s.name)),
-    mergedAway: tables.records.length - columns.numbers.length,
+    mergedAway: FACTS.duplicates(tables),
+    aside: FACTS.aside(tables),
     works: tables.works.map((w, i) => ({
       state: w.state,
       screening: verdict(w.screening),

@@ -1,7 +1,9 @@
 import { found } from '@/app/found';
+import { JobBanner } from '@/features/shell/JobBanner';
 import { StageStrip } from '@/features/shell/StageStrip';
 import { TopBar } from '@/features/shell/TopBar';
 import { currentContext } from '@/server/current-context';
+import { jobLines } from '@/server/retrieve-view';
 import { reviewState } from '@/server/review-state';
 import { stripFigures } from '@/server/strip-figures';
 
@@ -16,6 +18,7 @@ export default async function ReviewLayout({ params, children }: { params: Promi
     <>
       <TopBar title={title} asOf={asOf} person={person} />
       <StageStrip reviewId={id} figures={await stripFigures(ctx, id, state)} />
+      <JobBanner reviewId={id} jobs={await jobLines(ctx, id)} />
       {children}
     </>
   );

@@ -8,5 +8,6 @@ export const metadata: Metadata = { title: 'Checks' };
 
 export default async function ChecksPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  return <ChecksScreen reviewId={id} identities={(await found(overview(await currentContext(), id))).identities} />;
+  const { identities, aside } = await found(overview(await currentContext(), id));
+  return <ChecksScreen reviewId={id} identities={identities} aside={aside} />;
 }

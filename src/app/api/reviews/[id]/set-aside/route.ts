@@ -1,0 +1,14 @@
+import { answer } from '@/server/answer';
+import { openReview } from '@/server/context';
+import { currentContext } from '@/server/current-context';
+import { savedAs, slugOf } from '@/server/download';
+import { setAsideCsv } from '@/server/set-aside';
+
+/** GET the records that were set aside, each with its place, the reason and its raw text, as CSV. */
+export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return answer(async () => {
+    const [ctx, { id }] = [await currentContext(), await params];
+    const { title } = await openReview(ctx, id);
+    return new Response(await setAsideCsv(ctx, id), { headers: savedAs(`${slugOf(title)}-set-aside.csv`, 'text/csv') });
+  });
+}

@@ -1,0 +1,113 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { type PackedClaims, type RecordClaims, unpackClaims } from '@/core/classify';
+import { writeCsv } from '@/core/formats';
+import { MERGE_RULES } from '@/core/merge';
+import { copyRows } from '@/db/copy';
+import { SetAside } from '@/db/schema';
+import { type Context, openReview, type Result } from './context';
+import { queueMerge } from './merge-rulings';
+import { RULE_SET } from './rule-set';
+
+/** At which step a record could not be processed. */
+export type AsideStep = SetAside['step'];
+export interface AsideRecord {
+  no: number;
+  step: AsideStep;
+  reason: string;
+}
+
+/** By which rules it failed: others may do better, so that it is tried again then. */
+export const ASIDE_RULES = `${RULE_SET} ${MERGE_RULES}`;
+const LONGEST_REASON = 500;
+
+/** Some records could not be processed: the step is to be done again without them. */
+export class Unprocessable extends Error {
+  constructor(readonly records: readonly AsideRecord[]) {
+    super(`${records.length} records could not be processed: ${records[0]?.reason}`);
+  }
+}
+
+/** What is kept of a fault: its words, for the list; the whole of it goes to the log. */
+export function asideOf(no: number, step: AsideStep, error: unknown): AsideRecord {
+  console.error('[set aside]', `record ${no}`, step, error);
+  const words = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
+  return { no, step, reason: words.replace(/\s+/g, ' ').toWellFormed().replaceAll('\0', '').slice(0, LONGEST_REASON) };
+}
+
+/** The stored claims of some records by their numbers. @throws Unprocessable with those whose claims cannot be read */
+export function readClaims(docs: readonly { record_no: number; doc: PackedClaims | RecordClaims }[]): Map<number, RecordClaims> {
+  const claims = new Map<number, RecordClaims>();
+  const failed: AsideRecord[] = [];
+  for (const { record_no: no, doc } of docs)
+    try {
+      claims.set(no, unpackClaims(doc));
+    } catch (error) {
+      failed.push(asideOf(no, 'classify', error));
+    }
+  if (failed.length) throw new Unprocessable(failed);
+  return claims;
+}
+
+/** Records that the rules as they are could not process. Those that failed by other rules are not among them. */
+export async function standingAside(tx: EntityManager, reviewId: string): Promise<Map<number, AsideRecord>> {
+  const rows = await tx.find(SetAside, { reviewId, rules: ASIDE_RULES });
+  return new Map(rows.map(({ recordNo: no, step, reason }) => [no, { no, step, reason }]));
+}
+
+export async function writeAside(tx: EntityManager, reviewId: string, aside: ReadonlyMap<number, AsideRecord>, at: Date): Promise<void> {
+  await tx.execute('delete from set_aside where review_id = ?', [reviewId]);
+  await copyRows(
+    tx,
+    'set_aside',
+    ['review_id', 'record_no', 'step', 'reason', 'rules', 'at'],
+    [[...aside.values()].map(({ no, step, reason }) => [reviewId, no, step, reason, ASIDE_RULES, at.toISOString()])],
+  );
+}
+
+export interface AsideLine {
+  no: number;
+  step: AsideStep;
+  reason: string;
+  title: string;
+  file: string;
+  line: number;
+  raw: string;
+}
+
+/** The records of active retrievals that are in no work because something about them could not be processed. */
+export async function setAsideRecords(ctx: Context, reviewId: string): Promise<AsideLine[]> {
+  await openReview(ctx, reviewId);
+  return ctx.em.execute<AsideLine[]>(
+    `select r.no, a.step, a.reason, r.item->>'title' as title, f.name as file, r.line, r.raw from set_aside a
+     join active_record r on r.review_id = a.review_id and r.no = a.record_no
+     join import_file f on f.review_id = r.review_id and f.id = r.file_id where a.review_id = ? order by r.no`,
+    [reviewId],
+  );
+}
+
+/** The same as a table, with the raw text, so that nothing of them is lost. */
+export async function setAsideCsv(ctx: Context, reviewId: string): Promise<string> {
+  const records = await setAsideRecords(ctx, reviewId);
+  return writeCsv([
+    ['Record', 'File', 'Line', 'Title', 'Failed while', 'Reason', 'Raw text'],
+    ...records.map((r) => [r.no, r.file, r.line, r.title, r.step, r.reason, r.raw]),
+  ]);
+}
+
+export async function countAside(em: EntityManager, reviewId: string): Promise<number> {
+  const [{ n }] = await em.execute<[{ n: number }]>(
+    'select count(*)::int as n from set_aside a join active_record r on r.review_id = a.review_id and r.no = a.record_no where a.review_id = ?',
+    [reviewId],
+  );
+  return n;
+}
+
+/** Tries the records that were set aside again, with all others. */
+export async function tryAsideAgain(ctx: Context, reviewId: string): Promise<Result<object>> {
+  await openReview(ctx, reviewId);
+  await ctx.em.transactional(async (tx) => {
+    await tx.nativeUpdate(SetAside, { reviewId }, { rules: '' });
+    await queueMerge(tx, reviewId, ctx.now());
+  });
+  return { ok: true };
+}
