@@ -13,7 +13,7 @@ function share(k: number, n: number): string {
 
 /** Two corpora, written from different premises. */
 const CORPORA = { first: makeCorpus, second: makeSecond } as const;
-export type Corpus = keyof typeof CORPORA;
+type Corpus = keyof typeof CORPORA;
 
 const pairsOf = (n: number) => (n * (n - 1)) / 2;
 

@@ -211,7 +211,7 @@ class Press {
   }
 
   private yearly() {
-    const body = this.c.pick(['Lock Keepers’ Board', 'Tessary Schools Office', 'Registry of Small Harbours', 'Kellwick Library']);
+    const body = `${upper(this.c.pick(PLACES))} ${this.c.pick(['Lock Keepers’ Board', 'Schools Office', 'Registry of Harbours', 'Library'])} ${this.published.length}`;
     const title = `${body}: ${this.c.pick(['activities and accounts', 'statistics of the year', 'yearly survey'])}`;
     const from = this.c.whole(1995, 2018);
     for (let year = from; year < from + this.c.whole(2, 5); year++)

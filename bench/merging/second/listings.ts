@@ -93,7 +93,7 @@ const LISTINGS = {
       title: w.foreign && c.chance(0.5) ? w.foreign : w.title,
       doi: c.chance(0.8) ? w.doi : '',
       dates: { ...b.dates, issue: String(early ? w.year - 1 : w.year) },
-      pages: w.venue?.locators && c.chance(0.15) ? `1-${c.whole(4, 22)}` : b.pages,
+      pages: w.venue?.locators && w.kind !== 'talk' && c.chance(0.15) ? `1-${c.whole(4, 22)}` : b.pages,
     };
   },
   /** Keeps the name that a journal had before, writes names in capitals and drops subtitles. */

@@ -39,6 +39,9 @@ const turned = (x: Name, y: Name): boolean => x[0] !== '' && x[1] !== '' && same
 /** One has its family name where the other has its given name, whichever of them is right. */
 const crossed = (x: Name, y: Name): boolean => turned(x, y) || turned(y, x);
 
+/** A body has one name, which nothing can swap. */
+const isBody = (x: Name, y: Name): boolean => x[1] === '' && y[1] === '' && sameFamily(x[0], y[0]);
+
 /** How the authors of two records agree; "" when one of them names none. */
 export function comparePeople(a: MergeKeys, b: MergeKeys): Outcome<'people'> | '' {
   const [left, right] = [a.people, b.people];
@@ -52,7 +55,7 @@ export function comparePeople(a: MergeKeys, b: MergeKeys): Outcome<'people'> | '
     if (equal === n && (a.peopleCount === b.peopleCount || n >= 3)) return 'same';
     return equal >= 0.6 * n ? 'first' : 'some';
   }
-  if (crossed(firstA, firstB) && left.slice(0, n).every((x, i) => crossed(x, right[i]!))) return 'swapped';
+  if (crossed(firstA, firstB) && left.slice(0, n).every((x, i) => crossed(x, right[i]!) || isBody(x, right[i]!))) return 'swapped';
   let shared = 0;
   for (const x of left)
     for (const y of right)

@@ -24,7 +24,7 @@ export interface Comparison {
  */
 export function compareRecords(a: Prepared, b: Prepared): Comparison {
   const said = outcomesOf(a, b, Number.NEGATIVE_INFINITY)!;
-  const contradictions = contradictionsOf(said, a.serial || b.serial);
+  const contradictions = contradictionsOf(said, a, b);
   const found = FIELDS.flatMap((field) => (said[field] ? [evidence(field, said[field] as never)] : []));
   return { verdict: verdictOf(said, contradictions), score: said.score, evidence: found, contradictions };
 }
@@ -33,13 +33,13 @@ export function compareRecords(a: Prepared, b: Prepared): Comparison {
 export function judge(a: Prepared, b: Prepared): { verdict: Verdict; score: number } | null {
   const said = outcomesOf(a, b, THRESHOLDS.ask.score);
   if (!said) return null;
-  return { verdict: verdictOf(said, contradictionsOf(said, a.serial || b.serial)), score: said.score };
+  return { verdict: verdictOf(said, contradictionsOf(said, a, b)), score: said.score };
 }
 
 /** Whether two records of one work would contradict each other. That nothing but the title agrees is no contradiction. */
 export function contradicts(a: Prepared, b: Prepared): boolean {
   const said = outcomesOf(a, b, Number.NEGATIVE_INFINITY)!;
-  const found = contradictionsOf(said, a.serial || b.serial);
+  const found = contradictionsOf(said, a, b);
   return verdictOf(said, found) !== 'join' && found.some((c) => c !== 'title');
 }
 
@@ -195,37 +195,80 @@ function abbreviates(short: string, long: string): boolean {
   return true;
 }
 
-function contradictionsOf(said: Said, serial: boolean): Contradiction[] {
+/** Kinds of item that are published beside an article of the same title, and are never it. */
+const BESIDE_ARTICLES: ReadonlySet<string> = new Set<MergeKeys['stated']>([
+  'thesis',
+  'report',
+  'registration',
+  'protocol',
+  'meeting-abstract',
+  'preprint',
+]);
+
+/**
+ * What forbids two records to be one publication. A field that differs counts unless every other field that tells where
+ * an item stands agrees: then it is a slip of the keyboard.
+ */
+function contradictionsOf(said: Said, a: Prepared, b: Prepared): Contradiction[] {
   const found: Contradiction[] = [];
+  const [serial, meeting] = [a.serial || b.serial, a.meeting || b.meeting];
   const identified = said.doi === 'same' || said.pmid === 'same';
+  const samePages = said.pages === 'same';
+  const sameTitle = said.title === 'same' || said.title === 'slips';
+  const named = said.people === 'same' || said.people === 'first' || said.people === 'swapped';
+  const [inVolume, inContainer, inYear] = [said.volume === 'same', said.container === 'same', said.year === 'same'];
+  const alike = sameTitle && named;
+  const sureOfTitle = identified && said.title === 'same';
   if (said.pmid === 'differs') found.push('pmid');
-  if (said.doi !== 'same' && said.doi !== '') found.push('doi');
+  if (said.doi === 'slip' ? !(alike && samePages && inVolume && inContainer) : said.doi !== 'same' && said.doi !== '') found.push('doi');
   if (said.kind === 'named') found.push('named');
   if (said.kind === 'preprint' && !identified) found.push('preprint');
   if (said.title === 'numbers' || (said.title === 'number' && !identified)) found.push('numbers');
   if (said.people === 'differs' || said.people === 'initials') {
-    if (!identified || said.title !== 'same') found.push('people');
+    if (!sureOfTitle) found.push('people');
   }
-  if (said.pages === 'differs' && !(identified && said.title === 'same')) {
-    if (said.abstract !== 'same' || said.volume === 'differs' || said.container === 'differs' || said.issue === 'differs')
-      found.push('place');
-  } else if (said.container === 'differs' && said.volume === 'differs' && !identified) found.push('place');
-  if (said.year === 'differs' && !(identified && said.title === 'same')) found.push(serial ? 'serial' : 'year');
-  const told = identified || said.pages === 'same' || said.abstract === 'same';
-  if (said.title === 'near' && !told) found.push('wording');
-  if (said.title === 'shorter' && !told && said.volume !== 'same') found.push('bare');
-  const placed = identified || said.pages === 'same' || said.volume === 'same' || said.abstract === 'same' || said.isbn === 'same';
+  if (said.pages === 'differs' && !sureOfTitle) {
+    const slip = isOneSlip(a.keys.first, b.keys.first) && said.issue !== 'differs';
+    if (!(slip && alike && inVolume && inContainer && inYear)) found.push('place');
+  } else if (said.volume === 'differs' && !sureOfTitle) {
+    if (!(named && (sameTitle || said.title === 'shorter') && samePages && inContainer && inYear)) found.push('place');
+  }
+  if (said.container === 'differs' && !identified) {
+    // Journals change their names, and are shortened in ways that nobody foresees: page and volume are enough.
+    const renamed = samePages && said.volume !== 'differs' && said.year !== 'differs' && (sameTitle || said.title === 'shorter') && named;
+    if (!renamed) found.push(isPlaced(a.keys) === isPlaced(b.keys) ? 'container' : 'elsewhere');
+  }
+  if (!identified && said.kind !== 'preprint' && (said.container === 'differs' || said.pages === 'differs')) {
+    const [x, y] = [a.keys.stated, b.keys.stated];
+    const beside = x !== y && (x === '' || y === '') && (BESIDE_ARTICLES.has(x) || BESIDE_ARTICLES.has(y));
+    if (beside || a.meeting !== b.meeting) found.push('kind');
+  }
+  if (said.year === 'differs' && !sureOfTitle) {
+    const book = a.keys.stated === 'book' && b.keys.stated === 'book';
+    const there = samePages && inContainer && said.volume !== 'differs' && (inVolume || said.abstract === 'same');
+    if (!(alike && there)) found.push(serial ? 'serial' : book ? 'edition' : 'year');
+  }
+  const sameRange = samePages && a.keys.last !== '' && a.keys.last === b.keys.last;
+  const told = identified || said.abstract === 'same' || (samePages && !meeting);
+  if (said.title === 'near' && !told) found.push(said.abstract === 'differs' ? 'titles' : 'wording');
+  if ((said.title === 'partly' || said.title === 'subtitle') && !identified)
+    found.push(said.abstract === 'same' && sameRange ? 'wording' : 'titles');
+  if (said.title === 'different' && meeting && !identified) found.push('titles');
+  if (said.title === 'shorter' && !(told || samePages) && said.volume !== 'same') found.push('bare');
+  const placed = identified || samePages || inVolume || said.abstract === 'same' || said.isbn === 'same';
   if (said.year === 'near' && !placed && !found.includes('bare')) found.push(serial ? 'serial' : 'bare');
-  const named = said.people === 'same' || said.people === 'first' || said.people === 'swapped';
-  const corroborated = identified || named || said.pages === 'same' || said.abstract === 'same' || said.isbn === 'same';
+  const corroborated = identified || named || samePages || said.abstract === 'same' || said.isbn === 'same';
   // Notices name no authors: where they stand must do.
-  const stands = said.people === '' && said.container === 'same' && said.volume === 'same' && said.title === 'same';
-  if (!(corroborated || stands) || (said.title === 'generic' && said.pages !== 'same' && !identified)) found.push('title');
+  const stands = said.people === '' && inContainer && inVolume && said.title === 'same';
+  if (!(corroborated || stands) || (said.title === 'generic' && !samePages && !identified)) found.push('title');
   return found;
 }
 
+/** It stands in a volume, or in something that has an ISSN. */
+const isPlaced = ({ volume, issns }: MergeKeys): boolean => volume !== '' || issns.length > 0;
+
 /** What is more often a mistake of one database than a sign of another publication, when all else agrees. */
-const MISTAKES: ReadonlySet<Contradiction> = new Set<Contradiction>(['pmid', 'doi', 'place', 'people', 'year']);
+const MISTAKES: ReadonlySet<Contradiction> = new Set<Contradiction>(['pmid', 'doi', 'place', 'container', 'people', 'year']);
 
 function verdictOf(said: Said, contradictions: readonly Contradiction[]): Verdict {
   const { score } = said;
@@ -233,6 +276,10 @@ function verdictOf(said: Said, contradictions: readonly Contradiction[]): Verdic
   if (contradictions.every((c) => c === 'bare' || c === 'wording')) return score >= THRESHOLDS.ask.score ? 'ask' : 'apart';
   if (contradictions.every((c) => c === 'title') && said.title === 'generic' && said.people === 'same' && said.container === 'same')
     return score >= THRESHOLDS.askDespite.score ? 'ask' : 'apart';
+  const elsewhere = contradictions.every((c) => c === 'place' || c === 'container' || c === 'doi');
+  // One text in two places: a person says whether it was published twice or listed wrongly.
+  if (elsewhere && said.title === 'same' && said.people === 'same' && said.abstract === 'same' && score >= THRESHOLDS.askDespite.score)
+    return 'ask';
   const mistake = contradictions.length === 1 && MISTAKES.has(contradictions[0]!) && said.title !== 'generic';
   return mistake && score >= THRESHOLDS.askDespite.score ? 'ask' : 'apart';
 }

@@ -211,6 +211,12 @@ function byTitle(x: Member, from: number, members: readonly Member[], index: Ind
     case 'registration':
       link('registration-of', 'the same title', (y) => isReport(y) && shares(x, y, 1) && notBefore(y, x));
       break;
+    case 'thesis':
+      link('thesis-of', 'the same title and author', (y) => isPlaced(y) && isReport(y) && shares(x, y, 1) && notBefore(y, x));
+      break;
+    case 'report':
+      link('report-of', 'the same title and authors', (y) => isPlaced(y) && isReport(y) && shares(x, y, 0.5) && near(x, y, 4), false);
+      break;
     case 'preprint':
       link('preprint-of', 'the same title and authors', (y) => isReport(y) && shares(x, y, 0.5) && notBefore(y, x) && near(x, y, 4));
       break;
@@ -218,6 +224,14 @@ function byTitle(x: Member, from: number, members: readonly Member[], index: Ind
       link('abstract-of', 'the same title and authors', (y) => isReport(y) && shares(x, y, 0.5) && notBefore(y, x) && near(x, y, 5));
       break;
     default:
+      // Posted where no volume is, under the same title by the same people, and not later: a version from before the article.
+      if (x.kind === '' && !isPlaced(x) && !isPaged(x))
+        link(
+          'preprint-of',
+          'the same title and authors, earlier, in no volume of a journal',
+          (y) => isPlaced(y) && y.kind === '' && shares(x, y, 0.5) && !sameContainer(x, y) && near(x, y, 3) && notBefore(y, x),
+          false,
+        );
       break;
   }
   if (x.kind === 'update' || isReview(x)) {
@@ -271,6 +285,10 @@ const NO_REPORT: ReadonlySet<string> = new Set([
   'chapter',
   'thesis',
 ]);
+/** It stands in a volume, or in something that has an ISSN. */
+const isPlaced = (y: Member): boolean => y.keys.some((k) => k.volume !== '' || k.issns.length > 0);
+/** It has a range of pages, as what is printed has; a posted version has a number or nothing. */
+const isPaged = (y: Member): boolean => y.keys.some((k) => k.last !== '' && k.last !== k.first);
 const isReport = (y: Member): boolean => !NO_REPORT.has(y.kind);
 const isReview = (y: Member): boolean =>
   (y.kind === '' || y.kind === 'report') && y.keys.some((k) => /\b(?:review|guidelines?|meta analysis)\b/.test(k.titles[0]!));

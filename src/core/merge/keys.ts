@@ -12,7 +12,7 @@ const normaliseName = remembered(normaliseText, 50_000);
 const normaliseContainer = remembered((name) => normaliseText(name.replace(/\([^)]*\)/g, ' ')).replace(/^the /, ''), 20_000);
 
 /** Changes when keys are made otherwise, so that stored ones are made anew. */
-export const KEYS_FORM = 1;
+export const KEYS_FORM = 2;
 const MOST_PEOPLE = 8;
 
 /** Longer ones are no titles: what comes after is not compared. */
@@ -161,6 +161,11 @@ const KINDS: readonly [StatedKind, readonly PublicationType[]][] = [
   ['report', ['report']],
 ];
 
+const placeOf = (kind: StatedKind): number => KINDS.findIndex(([k]) => k === kind);
+const SUPPLEMENT = /\bsuppl/i;
+/** "S222", "A14-5", "P112": a page of a supplement; "e1034" is the number of an article. */
+const LETTERED = /^(?!e\d)[a-z]{1,3}-?\d{1,4}(?:[-–]+[a-z]{0,3}\d{1,4})?$/i;
+
 /** What standard terms of type, and a container named so, say. Several terms: the most particular counts. */
 function statedKind(record: BibRecord, registrations: readonly string[]): StatedKind {
   let found = KINDS.length;
@@ -168,13 +173,16 @@ function statedKind(record: BibRecord, registrations: readonly string[]): Stated
     const sets = knownTerm(vocabulary, term)?.sets;
     if (!sets) continue;
     if (sets.peerReview?.join() === 'preprint' || sets.sourceType?.join() === 'preprint-server') return 'preprint';
+    if (sets.sourceType?.join() === 'thesis') found = Math.min(found, placeOf('thesis'));
+    if (sets.sourceType?.join() === 'report') found = Math.min(found, placeOf('report'));
     const types = sets.publicationType;
     if (!types) continue;
     for (let i = 0; i < found; i++) if (types.every((t) => KINDS[i]![1].includes(t))) found = i;
   }
   if (/\bpreprints?\b/i.test(record.container)) return 'preprint';
   // A single lettered page of a supplement: where journals print the abstracts of a meeting. Common practice.
-  if (found === KINDS.length && /suppl/i.test(record.issue) && /^[a-z]{1,3}-?\d{1,4}$/i.test(record.pages)) return 'meeting-abstract';
+  const supplement = SUPPLEMENT.test(record.issue) || SUPPLEMENT.test(record.container) || SUPPLEMENT.test(record.volume);
+  if (found === KINDS.length && supplement && LETTERED.test(record.pages.trim())) return 'meeting-abstract';
   // What stands in no journal and gives the number of a register is that register's entry.
   if (found === KINDS.length && registrations.length && !record.container && !record.volume && !record.pages) return 'registration';
   return KINDS[found]?.[0] ?? '';

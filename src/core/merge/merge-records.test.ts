@@ -3,6 +3,7 @@ import { aRecord } from '@/testing/a-record';
 import { seeded } from '@/testing/seeded';
 import { worksOf } from './cluster';
 import { compareRecords } from './compare';
+import { findFamilies } from './families';
 import { mergeKeys } from './keys';
 import { mergeRecords } from './merge-records';
 import { prepare } from './prepare';
@@ -344,4 +345,106 @@ test.each([1, 2, 3, 4])('no work holds two identifiers of one kind, or records t
     if (new Set(work.map((i) => records[i]!.keys.named)).size > 1) wrong.push('kind');
   }
   expect(wrong).toEqual([]);
+});
+
+// Publications beside an article, under its title, by its authors and with its abstract. Common practice of publishing.
+const article: Partial<BibRecord> = {
+  ...without('doi'),
+  issns: ['9990-1048'],
+  container: 'Journal of Floors and Work',
+  types: [{ vocabulary: 'ris-type', term: 'JOUR' }],
+};
+const typed = (term: string) => [{ vocabulary: 'ris-type' as const, term }];
+test.each([
+  [
+    'the abstract of a meeting in a supplement, typed as a conference item',
+    {
+      ...article,
+      ...{ types: typed('CONF'), container: 'Journal of Floors and Work (supplement)', pages: 'S222', issue: '', volume: '' },
+      ...{ dates: year('2019'), issns: [] },
+    },
+    'abstract-of',
+  ],
+  [
+    'the same with volume and issue, typed as an article',
+    { ...article, issue: 'Suppl 1', pages: 'A14', volume: '2', dates: year('2019') },
+    'abstract-of',
+  ],
+  [
+    'a posted version that no server is named of',
+    { ...article, container: 'Open Archive of Arvel', pages: 'e1034', volume: '', issue: '', issns: [], dates: year('2019') },
+    'preprint-of',
+  ],
+  [
+    'a posted version on a server that says so',
+    { ...article, container: 'Marram Preprints', pages: '', volume: '', issue: '', issns: [], dates: year('2020') },
+    'preprint-of',
+  ],
+  [
+    'a thesis',
+    { ...article, types: typed('THES'), container: 'Kellwick University', pages: '', volume: '', issue: '', issns: [] },
+    'thesis-of',
+  ],
+  [
+    'a report',
+    { ...article, types: typed('RPRT'), container: 'Institute for Floors', pages: '', volume: '', issue: '', issns: [] },
+    'report-of',
+  ],
+  [
+    'a protocol in another journal',
+    {
+      ...article,
+      ...{ title: `${trial.title}: study protocol`, container: 'Plans of Trials', pages: '9', volume: '1', issns: [], dates: year('2017') },
+    },
+    'protocol-of',
+  ],
+])('an article and %s are a family, never one work and no question', (_, other, type) => {
+  expect([verdict(article, other), verdict(other, article)]).toEqual(['apart', 'apart']);
+  const works = [[mergeKeys(aRecord(other))], [mergeKeys(aRecord(article))]];
+  expect(findFamilies(works).links.map((l) => `${l.from} ${l.type} ${l.to}`)).toEqual([`0 ${type} 1`]);
+});
+
+test('two abstracts of one team on one page of a supplement are two works', () => {
+  const talk = { ...article, types: typed('CONF'), pages: 'S14', issue: 'Suppl 2', abstract: '' };
+  expect(verdict({ ...talk, title: 'Music in the waiting room' }, { ...talk, title: 'Music in the recovery room' })).not.toBe('join');
+  expect(
+    verdict(
+      {
+        ...talk,
+        title: 'Music in the waiting room',
+        abstract: 'Forty patients heard music or none before their operation and were asked how they felt.',
+      },
+      {
+        ...talk,
+        title: 'Music in the recovery room',
+        abstract: 'After an operation thirty patients were played songs that they had chosen themselves.',
+      },
+    ),
+  ).toBe('apart');
+  expect(verdict({ ...talk, title: 'Knee pads and stairs' }, { ...talk, title: 'What tilers say of their trade' })).toBe('apart');
+});
+
+test.each([
+  ['a slip in the page', { pages: '122-119' }],
+  ['a slip in the volume', { volume: '8' }],
+  ['a slip in the year', { dates: year('2002') }],
+  ['a journal that has changed its name', { container: 'Tiling Today', issns: ['9990-1056'] }],
+  ['a shortened name that nobody foresees', { container: 'JFlW', issns: [] }],
+] as [string, Partial<BibRecord>][])('joins despite %s, when all else says where it stands', (_, change) =>
+  expect(verdict(article, { ...article, ...change })).toBe('join'),
+);
+
+test('editions of a book, years apart, are two works; so are the reports of one body', () => {
+  const book = { title: 'The tiler: a handbook of floors', authors: trial.authors, types: typed('BOOK'), publisher: 'Marram Press' };
+  expect(verdict({ ...book, dates: year('1995') }, { ...book, dates: year('2001') })).toBe('apart');
+  const report = { title: 'Guild of Tilers: activities and accounts', authors: [{ family: 'Guild of Tilers', given: '' }] };
+  expect(verdict({ ...report, dates: year('2014') }, { ...report, dates: year('2016') })).toBe('apart');
+});
+
+test('a record that cannot be compared is named, and all others are merged', () => {
+  const records = [article, article, { ...article, title: 'Gloves' }].map((r, i) => ({ order: `r${i}`, keys: mergeKeys(aRecord(r)) }));
+  const broken = { order: 'r3', keys: { ...records[0]!.keys, titles: [null as unknown as string] } };
+  const { head, faults } = mergeRecords([...records, broken]);
+  expect(faults.map((f) => f.record)).toEqual([3]);
+  expect(worksOf(head)).toEqual([[0, 1], [2], [3]]);
 });

@@ -20,7 +20,10 @@ export interface Prepared {
   /** A bit for each content word: two titles with few bits in common are no candidates. */
   bits: number;
   bits2: number;
+  /** It comes again every year under this title. */
   serial: boolean;
+  /** An abstract of a meeting: several stand on a page. */
+  meeting: boolean;
   /** Title and names: which of two is looked at first. */
   name: string;
 }
@@ -32,8 +35,23 @@ export function prepare(keys: MergeKeys): Prepared {
     bits |= 1 << (h & 31);
     bits2 |= 1 << ((h >>> 8) & 31);
   }
-  return { keys, titles, bits, bits2, serial: SERIAL.test(keys.titles[0]!), name: `${keys.titles[0]}|${keys.people.join(';')}` };
+  return {
+    keys,
+    titles,
+    bits,
+    bits2,
+    serial: SERIAL.test(keys.titles[0]!) || isOfABody(keys),
+    meeting: isOfAMeeting(keys),
+    name: `${keys.titles[0]}|${keys.people.join(';')}`,
+  };
 }
+
+/** A report under the name of a body alone: such bodies report every year. Common practice. */
+const isOfABody = ({ people, volume, issns, isbns, first }: MergeKeys): boolean =>
+  volume === '' && first === '' && issns.length + isbns.length === 0 && people.length > 0 && people.every(([, given]) => given === '');
+
+/** Meetings print several abstracts on a page of a supplement: "S222", "P112". Common practice. */
+const isOfAMeeting = ({ stated, first }: MergeKeys): boolean => stated === 'meeting-abstract' || /^(?!e\d)[a-z]{1,3}\d/.test(first);
 
 function prepareTitle(normalised: string): PreparedTitle {
   const words = wordsOf(normalised);

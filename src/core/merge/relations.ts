@@ -12,6 +12,8 @@ export const LINK_TYPES = {
   'protocol-of': { noun: 'protocol of', words: 'protocol of', back: 'planned in' },
   'registration-of': { noun: 'registration of', words: 'registration of', back: 'registered as' },
   'abstract-of': { noun: 'conference abstract of', words: 'conference abstract of', back: 'told before in' },
+  'thesis-of': { noun: 'thesis behind', words: 'thesis behind', back: 'grew out of the thesis' },
+  'report-of': { noun: 'report behind', words: 'report behind', back: 'published before in the report' },
   'comment-on': { noun: 'comment on', words: 'comments on', back: 'commented on in' },
   'book-review-of': { noun: 'book review of', words: 'reviews', back: 'reviewed in' },
   'translation-of': { noun: 'translation of', words: 'translation of', back: 'translated as' },

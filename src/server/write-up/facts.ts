@@ -20,6 +20,8 @@ const OF_ONE_STUDY: LinkType[] = [
   'protocol-of',
   'registration-of',
   'abstract-of',
+  'thesis-of',
+  'report-of',
   'translation-of',
   'correction-of',
 ];
