@@ -2,6 +2,7 @@ import type { BibRecord, Vocabulary } from '@/core/record';
 import { axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
 import { type Claim, makeClaim, VENUE_FACTS } from './claim';
 import { typeTermsOf } from './notes';
+import { SAYS_REFEREED } from './type-statements';
 
 /** What a database says of everything in it, as far as it bears on single items. Part of its limiter profile. */
 export interface DatabaseScope {
@@ -64,7 +65,11 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
     const own = scope.terms && Object.hasOwn(scope.terms, key) ? scope.terms[key]! : null;
     const known = knownTerm(vocabulary, term);
     if (own) indexed.push({ quote: term, rule: 'database-term', vocabulary, sets: own, beside: known?.beside ?? {} });
-    else if (!known) found.unmapped.push(`${vocabulary}|${term}`);
+    else if (vocabulary === 'own' && SAYS_REFEREED.test(term)) {
+      found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed'), 'note-refereed', 'asserted', 'type', term));
+      if (/journal$/i.test(term))
+        indexed.push({ quote: term, rule: 'plain-word', vocabulary, sets: { sourceType: SCHOLARLY_JOURNAL }, beside: {} });
+    } else if (!known) found.unmapped.push(`${vocabulary}|${term}`);
     else take(known, term, vocabulary);
   }
   // A short note that is nothing but a type's name says what a type would say.

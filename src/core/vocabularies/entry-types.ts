@@ -4,6 +4,8 @@ import { PERIODICAL_ITEMS, type TermSets } from './term-sets';
 export interface NamedSets {
   name: string;
   sets: TermSets;
+  /** What it rightly stands beside: a general word gives way to a particular one of the same record. */
+  beside?: TermSets;
 }
 const inPeriodical: TermSets = { publicationType: PERIODICAL_ITEMS };
 const inBook = ['book', 'reference-work'] as const;

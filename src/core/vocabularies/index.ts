@@ -1,5 +1,6 @@
 export * from './axes';
 export * from './entry-types';
+export { FOREIGN_WORDS } from './foreign-words';
 export * from './lookup';
 export * from './mask';
 export { INDEXER_STATUSES, MEDLINE_STATUSES, MEDLINE_SUBSETS } from './medline-fields';

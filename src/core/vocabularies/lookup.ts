@@ -1,6 +1,7 @@
 import { remembered, type Vocabulary } from '@/core/record';
 import { COAR_TYPES } from './coar-types';
 import { BIBTEX_TYPES, CSL_TYPES } from './entry-types';
+import { FOREIGN_WORDS } from './foreign-words';
 import { JATS_ARTICLE_TYPES } from './jats-article-types';
 import { MEDLINE_SUBSETS } from './medline-fields';
 import { MESH_PUBLICATION_TYPES } from './mesh-publication-types';
@@ -114,6 +115,7 @@ function plainTerm(term: string): string {
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
     .replace(/[_\s]+/g, ' ')
+    .replace(/ *[-–—] +| +[-–—] */g, ' - ')
     .replace(/[.;]+$/, '')
     .trim();
 }
@@ -139,7 +141,8 @@ export function knownTerm(vocabulary: Vocabulary, term: string): KnownTerm | nul
 const knownWord: (term: string) => KnownTerm | null = remembered(lookUpWord);
 
 function lookUpWord(term: string): KnownTerm | null {
-  const plain = plainTerm(term);
+  const said = plainTerm(term).normalize('NFC');
+  const plain = Object.hasOwn(FOREIGN_WORDS, said) ? FOREIGN_WORDS[said]! : said;
   for (const form of [plain, singular(plain), plain.replaceAll(' ', '-')])
     for (const [list, rows] of OWN) {
       const found = rows.get(form);

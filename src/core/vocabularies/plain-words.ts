@@ -1,5 +1,5 @@
 import type { NamedSets } from './entry-types';
-import { ARTICLES, PERIODICAL_ITEMS, type TermSets } from './term-sets';
+import { ARTICLES, EDITORIAL_MATTER, NOTICES, PERIODICAL_ITEMS, type TermSets } from './term-sets';
 
 const row = (name: string, sets: TermSets): NamedSets => ({ name, sets });
 const item = (name: string, publicationType: NonNullable<TermSets['publicationType']>, design?: TermSets['design']): NamedSets =>
@@ -9,6 +9,28 @@ const opinion = ['expert-opinion', 'not-a-study'] as const;
 const thesis: TermSets = { sourceType: ['thesis'], publicationType: ['thesis'] };
 const report: TermSets = { sourceType: ['report'], publicationType: ['report', 'guideline', 'other'] };
 const PERIODICALS = ['scholarly-journal', 'trade-journal', 'magazine', 'proceedings'] as const;
+/** A general word beside particular ones: what it would leave out, they may be. */
+const general = (named: NamedSets): NamedSets => ({
+  ...named,
+  beside: {
+    publicationType: [
+      ...EDITORIAL_MATTER,
+      ...NOTICES,
+      ...ARTICLES,
+      'conference-paper',
+      'conference-abstract',
+      'evidence-summary',
+      'registration',
+      'thesis',
+      'report',
+      'book-chapter',
+      'dataset',
+    ],
+    design: ['expert-opinion', 'not-a-study', 'guideline', 'narrative-review'],
+  },
+});
+/** It says how a thing is made or illustrated, and nothing of what it is. */
+const saysNothing = (name: string): NamedSets => row(name, {});
 const journalItem: TermSets = { sourceType: [...PERIODICALS, 'preprint-server'], publicationType: PERIODICAL_ITEMS };
 const newspaperItems = ['news', 'feature', 'interview', 'editorial', 'letter', 'comment', 'biography', 'book-review', 'other'] as const;
 
@@ -18,7 +40,8 @@ const newspaperItems = ['news', 'feature', 'interview', 'editorial', 'letter', '
  * @source common practice
  */
 export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
-  article: item('Article', [...ARTICLES, 'conference-paper', 'dataset', 'feature', 'news', 'evidence-summary', 'other']),
+  article: general(item('Article', [...ARTICLES, 'conference-paper', 'dataset', 'feature', 'news', 'evidence-summary', 'other'])),
+  research: general(item('Research', ['research-article', 'systematic-review', 'case-report', 'conference-paper'])),
   'journal article': row('Journal article', journalItem),
   journal: row('Journal', journalItem),
   'academic journal': row('Academic journal', { sourceType: ['scholarly-journal'], publicationType: PERIODICAL_ITEMS }),
@@ -42,6 +65,27 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   'original investigation': item('Original investigation', ['research-article']),
   'research article': item('Research article', ['research-article', 'systematic-review']),
   'research paper': item('Research paper', ['research-article', 'systematic-review', 'conference-paper']),
+  'quantitative study': general(
+    item('Quantitative study', ['research-article', 'systematic-review', 'thesis', 'report', 'conference-paper', 'book-chapter']),
+  ),
+  'qualitative study': general(
+    item(
+      'Qualitative study',
+      ['research-article', 'systematic-review', 'thesis', 'report', 'conference-paper', 'book-chapter'],
+      ['qualitative', 'mixed-methods'],
+    ),
+  ),
+  'reports - research': general(item('Report of research', ['research-article', 'thesis', 'report', 'conference-paper'])),
+  'reports - evaluative': general(
+    item('Evaluative report', ['research-article', 'review-article', 'report', 'conference-paper', 'feature']),
+  ),
+  'reports - descriptive': general(item('Descriptive report', ['research-article', 'report', 'conference-paper', 'feature', 'other'])),
+  'information analysis': item(
+    'Analysis of information',
+    ['review-article', 'systematic-review'],
+    ['narrative-review', 'systematic-review', 'meta-analysis', 'scoping-review', 'umbrella-review'],
+  ),
+  'opinion paper': item('Opinion paper', ['editorial', 'comment', 'feature', 'other'], opinion),
   'empirical study': item('Empirical study', ['research-article', 'thesis', 'report', 'conference-paper', 'book-chapter', 'case-report']),
   'short communication': item('Short communication', ['research-article', 'case-report']),
   'brief communication': item('Brief communication', ['research-article', 'case-report']),
@@ -69,6 +113,7 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
     ['systematic-review'],
     ['systematic-review', 'meta-analysis', 'umbrella-review', 'scoping-review'],
   ),
+  'meta analysis': item('Meta-analysis', ['systematic-review'], ['meta-analysis']),
   'meta-analysis': item('Meta-analysis', ['systematic-review'], ['meta-analysis']),
   'scoping review': item('Scoping review', ['systematic-review', 'review-article'], ['scoping-review']),
   'umbrella review': item('Umbrella review', ['systematic-review', 'review-article'], ['umbrella-review']),
@@ -91,7 +136,14 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   ]),
   protocol: item('Protocol', ['protocol'], notAStudy),
   'study protocol': item('Study protocol', ['protocol'], notAStudy),
+  'trial protocol': item('Trial protocol', ['protocol'], notAStudy),
+  'review protocol': item('Review protocol', ['protocol'], notAStudy),
+  'registered report protocol': item('Registered report protocol', ['protocol'], notAStudy),
+  'registered report': item('Registered report', ['protocol', 'research-article']),
   guideline: item('Guideline', ['guideline'], ['guideline']),
+  'clinical practice guideline': item('Clinical practice guideline', ['guideline'], ['guideline']),
+  'consensus statement': item('Consensus statement', ['guideline'], ['guideline', 'expert-opinion']),
+  'position statement': item('Position statement', ['guideline', 'editorial', 'comment'], ['guideline', 'expert-opinion']),
   'practice guideline': item('Practice guideline', ['guideline'], ['guideline']),
   'evidence summary': item('Evidence summary', ['evidence-summary']),
   editorial: item('Editorial', ['editorial'], opinion),
@@ -107,6 +159,11 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   commentary: item('Commentary', ['comment', 'editorial'], opinion),
   'comment/reply': item('Comment or reply', ['comment', 'letter'], opinion),
   reply: item('Reply', ['comment', 'letter'], opinion),
+  response: item('Response', ['comment', 'letter'], opinion),
+  'author reply': item('Author’s reply', ['comment', 'letter'], opinion),
+  'authors reply': item('Authors’ reply', ['comment', 'letter'], opinion),
+  'invited commentary': item('Invited commentary', ['comment', 'editorial'], opinion),
+  'guest editorial': item('Guest editorial', ['editorial'], opinion),
   opinion: item('Opinion', ['editorial', 'comment', 'feature', 'other'], opinion),
   perspective: item('Perspective', ['editorial', 'comment', 'review-article'], ['expert-opinion', 'not-a-study', 'narrative-review']),
   viewpoint: item('Viewpoint', ['editorial', 'comment'], opinion),
@@ -129,6 +186,7 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   'conference proceeding': item('Conference proceeding', ['conference-paper', 'conference-abstract', 'book']),
   'conference proceedings': item('Conference proceedings', ['conference-paper', 'conference-abstract', 'book']),
   'conference review': item('Conference review', ['book', 'other', 'editorial', 'news']),
+  proceedings: general(item('Proceedings', ['conference-paper', 'conference-abstract', 'book', 'other'])),
   'conference abstract': item('Conference abstract', ['conference-abstract']),
   'meeting abstract': item('Meeting abstract', ['conference-abstract']),
   abstract: item('Abstract', ['conference-abstract', 'other']),
@@ -140,10 +198,14 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   'e book': row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   ebook: row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   monograph: row('Monograph', { sourceType: ['book'], publicationType: ['book'] }),
+  'authored book': row('Authored book', { sourceType: ['book'], publicationType: ['book'] }),
+  'edited collection': row('Edited collection', { sourceType: ['book'], publicationType: ['book'] }),
   'edited book': row('Edited book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   textbook: row('Textbook', { sourceType: ['book'], publicationType: ['book'] }),
   'book chapter': row('Book chapter', { sourceType: ['book', 'reference-work'], publicationType: ['book-chapter', 'encyclopedia-entry'] }),
   chapter: row('Chapter', { sourceType: ['book', 'reference-work'], publicationType: ['book-chapter', 'encyclopedia-entry'] }),
+  encyclopedia: row('Encyclopedia', { sourceType: ['reference-work'], publicationType: ['book', 'encyclopedia-entry'] }),
+  'encyclopaedia entry': row('Encyclopedia entry', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
   'encyclopedia entry': row('Encyclopedia entry', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
   'encyclopedia article': row('Encyclopedia article', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
   'reference entry': row('Reference entry', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
@@ -176,12 +238,21 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   }),
   'trial registration': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
   'trial registry record': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
+  'review registration': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
+  'study registration': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
+  'registry record': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
+  'register entry': row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
   registration: row('Registration', { sourceType: ['study-register'], publicationType: ['registration'], design: notAStudy }),
   dataset: row('Data set', { sourceType: ['dataset'], publicationType: ['dataset'], design: notAStudy }),
   'data set': row('Data set', { sourceType: ['dataset'], publicationType: ['dataset'], design: notAStudy }),
   'data paper': item('Data paper', ['dataset', 'research-article']),
   patent: row('Patent', { sourceType: ['patent'], publicationType: ['patent'], design: notAStudy }),
   standard: row('Standard', { sourceType: ['standard'], publicationType: ['standard'], design: notAStudy }),
+  pictorial: saysNothing('Pictorial'),
+  'tables/charts': saysNothing('Tables and charts'),
+  tables: saysNothing('Tables'),
+  charts: saysNothing('Charts'),
+  'tests/questionnaires': saysNothing('Tests and questionnaires'),
   video: row('Video', { sourceType: ['audiovisual'], publicationType: ['recording'], design: notAStudy }),
   audio: row('Audio', { sourceType: ['audiovisual'], publicationType: ['recording'], design: notAStudy }),
   podcast: row('Podcast', { sourceType: ['audiovisual', 'web'], publicationType: ['recording', 'interview'], design: notAStudy }),
@@ -195,6 +266,9 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
     design: ['expert-opinion', 'not-a-study'],
   }),
   erratum: item('Erratum', ['correction'], notAStudy),
+  'erratum/correction': item('Erratum or correction', ['correction'], notAStudy),
+  'published erratum': item('Published erratum', ['correction'], notAStudy),
+  'retraction notice': item('Retraction notice', ['retraction-notice'], notAStudy),
   corrigendum: item('Corrigendum', ['correction'], notAStudy),
   correction: item('Correction', ['correction'], notAStudy),
   retraction: item('Retraction', ['retraction-notice'], notAStudy),
