@@ -130,10 +130,10 @@ function addWhatFollows(claims: Claim[], text: UsualText) {
   const research = (publication & ~OF_RESEARCH) === 0;
   const left = leftOf(claims, 'design');
   const design = (left & designs) >>> 0 || left;
-  const usual = addUsual(claims, text, 'design', design, research);
+  const usual = addUsual(claims, text, 'design', design, research, publication);
   // What is usual among all designs may be a few, of which one is usual.
-  if (usual !== design) addUsual(claims, text, 'design', usual, research);
-  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'));
+  if (usual !== design) addUsual(claims, text, 'design', usual, research, publication);
+  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'), research, publication);
 }
 
 /** What a record's claims leave of an axis; 0 when they conflict. */
@@ -146,8 +146,15 @@ function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
 }
 
 /** Adds what is usual for a set of values, and gives the set that it leaves. */
-function addUsual(claims: Claim[], text: UsualText, axis: CodedAxis, mask: Mask, research = false): Mask {
-  const claim = mask === 0 ? null : usualClaim(axis, mask, text, research);
+function addUsual(
+  claims: Claim[],
+  text: UsualText,
+  axis: CodedAxis,
+  mask: Mask,
+  research = false,
+  publications: Mask = ALL.publicationType,
+): Mask {
+  const claim = mask === 0 ? null : usualClaim(axis, mask, text, research, publications);
   if (!claim) return mask;
   claims.push(claim);
   return (mask & claim.mask) >>> 0;

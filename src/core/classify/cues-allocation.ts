@@ -18,7 +18,7 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
     pattern: new RegExp(
       [
         `\\b(?:odd|even)(?:[- ]numbered)?\\b[^.]*\\b(?:numbers?|dates?|days?|months?|weeks?|years?|digits?|birthdays?)\\b[^.]*\\b(?:received|got|had|were|was|took|used|given|went)\\b`,
-        `\\b(?:allocat|assign|allott)\\w+\\b[^.]{0,60}\\b(?:alternat\\w+|(?:by|on|according to) (?:the )?(?:date|day|month|week|year) (?:of (?:birth|admission|the week|arrival|attendance))?|odd|even numbers?|(?:last|final) digit|order of (?:arrival|admission|enrolment|attendance|registration)|in turn\\b)`,
+        `\\b(?:allocat|assign|allott)\\w+\\b[^.]{0,60}\\b(?:alternat\\w+|(?:by|on|according to) (?:the |their )?(?:date|day|month|week|year) of (?:birth|admission|the week|arrival|attendance|the month)|odd|even numbers?|(?:last|final) digit|order of (?:arrival|admission|enrolment|attendance|registration)|in turn\\b)`,
         `\\balternate (?:patients?|admissions?|${PERSONS}|births?|weeks?|months?|days?|shifts?|callers|attend\\w+|calls?|arrivals)\\b[^.]*\\b(?:received|got|had|were|was|took|used|given|offered)\\b`,
         '\\bevery (?:second|other) (?:patient|person|woman|man|child|caller|visitor|customer|pupil|admission|birth|day|week|participant)\\b[^.]*\\b(?:received|got|had|was|took|used|given|offered)\\b',
         '\\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?\\b[^.]*\\b(?:received|got|had|were given|was given|were offered|used|took)\\b[^.]*\\b(?:other|remaining|alternate) days?\\b',

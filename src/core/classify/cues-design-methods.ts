@@ -19,10 +19,13 @@ const BESIDE_ALLOCATION = [
 export const DESIGN_METHODS_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-randomised',
-    yieldsTo: BESIDE_ALLOCATION,
+    yieldsTo: [...BESIDE_ALLOCATION, 'abstract-allocated-in-turn', 'title-registered-report'],
     pattern:
       /\b(?<!not |non-?)randomi[sz]ed (?:to|into|between|within|in a|by|\d)|\b(?:was|were|we|then|individually|centrally) (?<!not )randomi[sz]ed\b|\brandom(?:ly)? (?:allocat|assign)\w+|\brandomly divided\b|\b(?:in|the) random(?:i[sz]ed)? order\b|\brandomi[sz]ed (?:\w+[- ]){0,4}(?:trial|experiment)\b|\b(?:assigned|allocated|divided|ordered|drawn|given|received)\b[^.;]{0,60}\b(?:at random|by lot|by (?:computer-generated |opaque )?(?:random numbers|random number tables?|sealed envelopes?)|by (?:tossing|drawing|flipping))\b/i,
-    unless: new RegExp(`${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)`, 'i'),
+    unless: new RegExp(
+      `${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)|\\b(?:none|neither|no study|no trial|only one|one) (?:of them )?was (?:a )?(?:small )?randomi`,
+      'i',
+    ),
     sets: { publicationType: study, design: RANDOMISED },
     explain: 'The methods say that people or groups were allocated at random.',
     hits: [

@@ -6,7 +6,7 @@ import type { CueRule } from './cue-rule';
 export const DESIGN_TITLE_CUES: readonly CueRule[] = [
   inTitle({
     id: 'title-randomised',
-    yieldsTo: ['title-animal', 'methods-animal'],
+    yieldsTo: ['title-animal', 'methods-animal', 'abstract-allocated-in-turn'],
     pattern:
       /(?<!non[- –]?|not |quasi[- –]?|pseudo[- –]?)\brandomi[sz]ed\b[^.;?]*\b(?:trial|study|experiment|comparison|evaluation)\b|\bRCT\b/i,
     unless: new RegExp(
@@ -134,6 +134,7 @@ export const DESIGN_TITLE_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-cross-sectional',
+    yieldsTo: ['abstract-surveys-a-field'],
     pattern:
       /\bcross[- –]sectional\b|:\s*(?:an? )?(?:\w+[- ]){0,3}survey\s*$|\b(?:online|postal|national|questionnaire|household|community|school|workplace|population) survey\b|\bprevalence study\b/i,
     unless: new RegExp(`${ABOUT.source}|\\bcross-sectional area\\b|\\binterviews\\b`, 'i'),

@@ -18,7 +18,7 @@ export const MORE_SELF_NAMED_CUES: readonly CueRule[] = [
   selfNamed({
     id: 'title-reply-to-named',
     pattern:
-      /(?:[:.?]|—|–|\s-)\s*(?:an? |the )?(?:authors?['’]?s?['’]? |brief |further )?(?:reply|response|rejoinder|comments?|commentary) (?:to|on) (?:(?:the |an? )?(?:comments?|letters?|critique|criticism)\b|["“‘']?\p{Lu}[\p{L}'’-]+)/u,
+      /(?:[:.?]|—|–|\s-)\s*(?:[Aa]n? |[Tt]he )?(?:[Aa]uthors?['’]?s?['’]? |[Bb]rief |[Ff]urther )?(?:[Rr]eply|[Rr]esponse|[Rr]ejoinder|[Cc]omments?|[Cc]ommentary) (?:to|on) (?:(?:the |an? )?(?:comments?|letters?|critique|criticism)\b|["“‘']?\p{Lu}[\p{L}'’-]+)/u,
     sets: { publicationType: ['comment', 'letter'], design: OPINION },
     explain: 'After its title it says to whom it replies.',
     hits: ['What a null result shows: Reply to Falk and Ødegård (2017)', 'Masks and heat – comment on Lindqvist et al.'],
@@ -76,7 +76,7 @@ export const MORE_SELF_NAMED_CUES: readonly CueRule[] = [
     hits: ['In this survey we order methods by three questions.', 'We give a taxonomy of scheduling methods.'],
     misses: ['In this survey of nurses the respondents were young.', 'We used two methods.'],
   },
-  inTitle({
+  selfNamed({
     id: 'title-of-the-year',
     pattern: /\b(?:the )?year in review\b|\b(?:round-?up|highlights|pick) of the year\b|\bannual review \d{4}/i,
     sets: { publicationType: ['feature', 'news', 'editorial', 'report'], design: NO_STUDY },

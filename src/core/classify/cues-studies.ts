@@ -220,6 +220,7 @@ export const STUDY_CUES: readonly CueRule[] = [
     id: 'methods-parallel',
     pattern:
       /\b(?:parallel[- ]group|two[- ]arm(?:ed)?|three[- ]arm(?:ed)?)\b|\b(?:participants|patients|adults|children|workers|nurses|students|women|men|volunteers|people|infants|pupils)\b[^.]*\b(?:were|was) (?:\w+ )?(?:randomi[sz]ed|randomly (?:allocated|assigned))\b[^.]*\b(?:to|into|between)\b/i,
+    yieldsTo: ['abstract-allocated-in-turn'],
     unless: /\border\b|\bsequence\b|\bcross-?over\b|\bcluster|\bnot randomi|\bsearched\b/i,
     sets: {},
     excludes: { design: ['cluster-randomised-trial', 'crossover-randomised-trial'] },

@@ -15,6 +15,7 @@ export const DESIGNS_OF: Partial<Record<PublicationType, readonly string[]>> = {
   patent: ['not-a-study'],
   standard: ['not-a-study'],
   recording: ['not-a-study'],
+  'encyclopedia-entry': ['narrative-review', 'expert-opinion', 'not-a-study'],
   editorial: ['expert-opinion', 'not-a-study'],
   comment: ['expert-opinion', 'not-a-study'],
   guideline: ['guideline'],

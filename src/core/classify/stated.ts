@@ -80,8 +80,7 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
   for (const one of indexed) {
     for (const axis of Object.keys(CODED_AXES) as CodedAxis[]) {
       if (!one.sets[axis]) continue;
-      // Only indexers put several types on one item; a file format has one.
-      const mask = one.vocabulary === 'ris-type' ? axisMask(axis, one.sets[axis]) : withNeighbours(axis, one, indexed);
+      const mask = one.vocabulary === 'ris-type' ? givingWay(axis, one, indexed) : withNeighbours(axis, one, indexed);
       const tier = one.vocabulary === 'medline-subset' ? 'venue' : 'asserted';
       found.claims.push(makeClaim(axis, mask, one.rule, tier, 'type', one.quote));
     }
@@ -93,6 +92,20 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
       found.claims.push(makeClaim('sourceType', axisMask('sourceType', SCHOLARLY_JOURNAL), 'database-scope', 'venue', 'database', quote));
   }
   return found;
+}
+
+/** RIS types that exports put on whatever has no other: what the database itself prints as the type comes before them. */
+const CATCH_ALL = /^TY (?:JOUR|EJOUR|GEN|SER|INPR) /;
+
+/** A file format has one type for an item; where it is the format's catch-all, it gives way to the database's own. */
+function givingWay(axis: CodedAxis, one: Indexed, all: readonly Indexed[]): number {
+  let mask = axisMask(axis, one.sets[axis]!);
+  if (!CATCH_ALL.test(one.quote)) return mask;
+  for (const other of all) {
+    const own = other.vocabulary === 'own' && other.sets[axis] ? axisMask(axis, other.sets[axis]) : 0;
+    if (own !== 0 && (own & mask) === 0) mask = (mask | own) >>> 0;
+  }
+  return mask;
 }
 
 /**

@@ -78,7 +78,7 @@ test.each(Object.entries(FOREIGN_WORDS))('“%s” means “%s”, which some ta
 test.each([
   [
     'Publication Type: Article; research; systematic review. Journal Subset: Core; Peer Reviewed.',
-    ['Article', 'research', 'systematic review'],
+    ['Article', 'research', 'systematic review', 'Core', 'Peer Reviewed'],
   ],
   ['Document Type: Comment/Reply.', ['Comment/Reply']],
   [

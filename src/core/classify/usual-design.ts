@@ -89,7 +89,8 @@ export const USUAL_DESIGNS: readonly UsualRule[] = [
     among: ['case-report', 'case-series', 'narrative-review'],
     to: ['case-series'],
     has: /\b(?:case series|series of|(?:two|three|four|five|six|seven|eight|nine|ten|twelve|\d+) (?:cases|patients))\b/i,
-    lacks: /\b(?:reported cases|published cases)\b/i,
+    lacks:
+      /\b(?:reported|published|further|other|previous) cases\b|\bcases (?:in|from) the literature\b|\b(?:we )?(?:report|describe|present) (?:the|a|an) (?:\w+ )?case\b/i,
     explain: 'Several cases make a series.',
     hits: ['A series of seven patients with burned palms.'],
     misses: ['One patient with burned palms, and seven published cases.'],

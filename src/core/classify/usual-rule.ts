@@ -1,5 +1,5 @@
 import type { BibRecord } from '@/core/record';
-import type { CodedAxis, SourceType, TermSets } from '@/core/vocabularies';
+import type { CodedAxis, PublicationType, SourceType, TermSets } from '@/core/vocabularies';
 
 /**
  * What a reader takes for granted when a set of possible values is down to a few and nothing in the text speaks for
@@ -22,6 +22,8 @@ export interface UsualRule<Axis extends CodedAxis = CodedAxis> {
   readonly titleOnly?: true;
   /** It holds only where nothing else is left as the source type of the work; a register of venues may settle that. */
   readonly sources?: readonly SourceType[];
+  /** It holds only where nothing but these is left as the publication type. */
+  readonly publications?: readonly PublicationType[];
   /** It speaks of how a study was done, so nothing but reports of research may be left as its publication type. */
   readonly research?: true;
   readonly explain: string;

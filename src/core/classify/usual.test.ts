@@ -25,7 +25,8 @@ const inPeriodical = { issns: ['9991-2007'], volume: '3', authors: [{ family: 'N
 function applying(rule: UsualRule, example: string | Partial<BibRecord>): (string | undefined)[] {
   const text = new UsualText(aRecord(typeof example === 'string' ? { ...inPeriodical, abstract: example } : example));
   if (rule.sources) return usualInPopular(ALL[rule.axis], text).map((c) => c.rule);
-  return [usualClaim(rule.axis, axisMask(rule.axis, rule.among), text, true)?.rule];
+  const publications = rule.publications ? axisMask('publicationType', rule.publications) : ALL.publicationType;
+  return [usualClaim(rule.axis, axisMask(rule.axis, rule.among), text, true, publications)?.rule];
 }
 const shown = (example: string | Partial<BibRecord>) => (typeof example === 'string' ? example : JSON.stringify(example));
 

@@ -9,10 +9,18 @@ import { WholeText } from './whole-text';
 interface Prepared extends UsualRule {
   outside: Mask;
   goal: Mask;
+  /** Publication types beside which it does not hold; 0 when it holds beside all. */
+  barred: Mask;
 }
 const BY_AXIS = { publicationType: [], design: [], sourceType: [], peerReview: [] } as Record<CodedAxis, Prepared[]>;
 for (const r of USUAL_RULES)
-  if (!r.sources) BY_AXIS[r.axis].push({ ...r, outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0, goal: axisMask(r.axis, r.to) });
+  if (!r.sources)
+    BY_AXIS[r.axis].push({
+      ...r,
+      outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0,
+      goal: axisMask(r.axis, r.to),
+      barred: r.publications ? (ALL.publicationType & ~axisMask('publicationType', r.publications)) >>> 0 : 0,
+    });
 
 /** Source types to which rules are bound, by the rule's id. */
 export const BOUND_TO_SOURCES: ReadonlyMap<string, Mask> = new Map(
@@ -47,12 +55,19 @@ export class UsualText {
 /**
  * What is usual for a set of possible values, given the record's text; null when nothing is.
  * @param research whether nothing but a report of research is left as the publication type
+ * @param publications what is left as the publication type
  */
-export function usualClaim(axis: CodedAxis, mask: Mask, text: UsualText, research = false): Claim | null {
+export function usualClaim(
+  axis: CodedAxis,
+  mask: Mask,
+  text: UsualText,
+  research = false,
+  publications: Mask = ALL.publicationType,
+): Claim | null {
   const { record } = text;
   for (const r of BY_AXIS[axis]) {
     if ((mask & r.outside) !== 0 || (mask & r.goal) === 0 || (mask & ~r.goal) === 0) continue;
-    if (r.research && !research) continue;
+    if ((r.research && !research) || (publications & r.barred) !== 0) continue;
     if (r.when && !r.when(record)) continue;
     if (!speaks(r, text)) continue;
     return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);

@@ -19,6 +19,12 @@ const dataset: TermSets = { sourceType: ['dataset'], publicationType: ['dataset'
 const patent: TermSets = { sourceType: ['patent'], publicationType: ['patent'], design: ['not-a-study'] };
 const standard: TermSets = { sourceType: ['standard'], publicationType: ['standard'], design: ['not-a-study'] };
 const recording: TermSets = { sourceType: ['audiovisual'], publicationType: ['recording', 'other'], design: ['not-a-study'] };
+const court: TermSets = {
+  sourceType: ['other', 'report', 'web'],
+  publicationType: ['other'],
+  peerReview: ['not-refereed'],
+  design: ['not-a-study'],
+};
 const row = (name: string, sets: TermSets): NamedSets => ({ name, sets });
 
 /**
@@ -56,7 +62,12 @@ export const BIBTEX_TYPES: Readonly<Record<string, NamedSets>> = {
   online: row('Online resource', web),
   electronic: row('Online resource', web),
   www: row('Online resource', web),
-  software: row('Software', { sourceType: ['other', 'web', 'dataset'], publicationType: ['other', 'dataset'] }),
+  software: row('Software', {
+    sourceType: ['other', 'web', 'dataset'],
+    publicationType: ['other', 'dataset'],
+    peerReview: ['not-refereed'],
+    design: ['not-a-study'],
+  }),
   audio: row('Sound recording', recording),
   video: row('Moving images', recording),
   music: row('Music', recording),
@@ -86,7 +97,13 @@ export const CSL_TYPES: Readonly<Record<string, NamedSets>> = {
   entry: row('Entry', { publicationType: ['encyclopedia-entry', 'registration', 'dataset', 'other'] }),
   'entry-dictionary': row('Dictionary entry', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
   'entry-encyclopedia': row('Encyclopedia entry', { sourceType: ['reference-work'], publicationType: ['encyclopedia-entry'] }),
-  interview: row('Interview', { publicationType: ['interview'] }),
+  interview: { ...row('Interview', { publicationType: ['interview'] }), beside: { publicationType: ['recording'] } },
+  legal_case: row('Court decision', court),
+  legislation: row('Legislation', court),
+  bill: row('Bill', court),
+  regulation: row('Regulation', court),
+  treaty: row('Treaty', court),
+  hearing: row('Hearing', court),
   manuscript: row('Manuscript', { peerReview: ['not-refereed', 'preprint'] }),
   motion_picture: row('Film', recording),
   song: row('Sound recording', recording),

@@ -81,7 +81,10 @@ export const MODS_GENRES: Readonly<Record<string, NamedSets>> = {
   hymnal: row('Hymnal', literary),
   index: row('Index', listing),
   instruction: row('Instruction', { publicationType: ['other', 'book', 'guideline', 'report'] }),
-  interview: row('Interview', { publicationType: ['interview'], design: ['not-a-study'] }),
+  interview: {
+    ...row('Interview', { publicationType: ['interview'], design: ['not-a-study'] }),
+    beside: { publicationType: ['recording'] },
+  },
   issue: row('Issue', { publicationType: ['other'] }),
   journal: row('Journal', { publicationType: ['other'] }),
   kit: row('Kit', thing),

@@ -31,6 +31,8 @@ const general = (named: NamedSets): NamedSets => ({
 });
 /** It says how a thing is made or illustrated, and nothing of what it is. */
 const saysNothing = (name: string): NamedSets => row(name, {});
+/** Databases name the book, too, of which a chapter is a part. */
+const IN_A_BOOK: TermSets = { sourceType: ['reference-work'], publicationType: ['book-chapter', 'encyclopedia-entry'] };
 const journalItem: TermSets = { sourceType: [...PERIODICALS, 'preprint-server'], publicationType: PERIODICAL_ITEMS };
 const newspaperItems = ['news', 'feature', 'interview', 'editorial', 'letter', 'comment', 'biography', 'book-review', 'other'] as const;
 
@@ -193,14 +195,14 @@ export const PLAIN_WORDS: Readonly<Record<string, NamedSets>> = {
   poster: item('Poster', ['conference-abstract']),
   'conference poster': item('Conference poster', ['conference-abstract']),
   presentation: item('Presentation', ['conference-abstract', 'recording', 'other']),
-  book: row('Book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
+  book: { ...row('Book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }), beside: IN_A_BOOK },
   'e-book': row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   'e book': row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   ebook: row('E-book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
   monograph: row('Monograph', { sourceType: ['book'], publicationType: ['book'] }),
   'authored book': row('Authored book', { sourceType: ['book'], publicationType: ['book'] }),
   'edited collection': row('Edited collection', { sourceType: ['book'], publicationType: ['book'] }),
-  'edited book': row('Edited book', { sourceType: ['book', 'reference-work'], publicationType: ['book'] }),
+  'edited book': { ...row('Edited book', { sourceType: ['book'], publicationType: ['book'] }), beside: IN_A_BOOK },
   textbook: row('Textbook', { sourceType: ['book'], publicationType: ['book'] }),
   'book chapter': row('Book chapter', { sourceType: ['book', 'reference-work'], publicationType: ['book-chapter', 'encyclopedia-entry'] }),
   chapter: row('Chapter', { sourceType: ['book', 'reference-work'], publicationType: ['book-chapter', 'encyclopedia-entry'] }),

@@ -17,7 +17,14 @@ export const RIS_TYPES: Readonly<Record<string, { name: string; sets: TermSets }
   ANCIENT: { name: 'Ancient text', sets: { sourceType: ['book', 'other'], publicationType: ['book', 'other'] } },
   ART: { name: 'Art work', sets: av },
   BILL: { name: 'Bill', sets: legal },
-  BLOG: { name: 'Blog', sets: { sourceType: ['web'], publicationType: ['news', 'feature', 'interview', 'comment', 'other'] } },
+  BLOG: {
+    name: 'Blog',
+    sets: {
+      sourceType: ['web'],
+      publicationType: ['news', 'feature', 'interview', 'comment', 'other'],
+      design: ['expert-opinion', 'not-a-study'],
+    },
+  },
   BOOK: { name: 'Whole book', sets: { sourceType: inBook, publicationType: ['book'] } },
   CASE: { name: 'Case (law)', sets: legal },
   CHAP: { name: 'Book chapter', sets: { sourceType: inBook, publicationType: ['book-chapter', 'encyclopedia-entry'] } },
