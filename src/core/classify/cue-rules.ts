@@ -13,6 +13,7 @@ import { MORE_SELF_NAMED_CUES } from './cues-self-named-more';
 import { STUDY_CUES } from './cues-studies';
 import { TOLD_CUES } from './cues-told';
 import { TOLD_MATTER_CUES } from './cues-told-matter';
+import { MORE_TOLD_CUES } from './cues-told-more';
 import { VENUE_CUES } from './cues-venue';
 
 /** Every cue rule, by what it is about. */
@@ -22,7 +23,7 @@ export const CUE_GROUPS: readonly { label: string; rules: readonly CueRule[] }[]
     label: 'Designs',
     rules: [...DESIGN_TITLE_CUES, ...DESIGN_METHODS_CUES, ...STUDY_CUES, ...FOLLOWING_CUES, ...ALLOCATION_CUES, ...MORE_OBSERVED_CUES],
   },
-  { label: 'Told rather than named', rules: [...TOLD_CUES, ...TOLD_MATTER_CUES] },
+  { label: 'Told rather than named', rules: [...TOLD_CUES, ...MORE_TOLD_CUES, ...TOLD_MATTER_CUES] },
   { label: 'Reviews', rules: REVIEW_CUES },
   { label: 'Research of any field', rules: RESEARCH_CUES },
   { label: 'Venues, publishers and notes', rules: VENUE_CUES },

@@ -19,7 +19,7 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
       [
         `\\b(?:odd|even)(?:[- ]numbered)?\\b[^.]*\\b(?:numbers?|dates?|days?|months?|weeks?|years?|digits?|birthdays?)\\b[^.]*\\b(?:received|got|had|were|was|took|used|given|went)\\b`,
         `\\b(?:allocat|assign|allott)\\w+\\b[^.]{0,60}\\b(?:alternat\\w+|(?:by|on|according to) (?:the |their )?(?:date|day|month|week|year) of (?:birth|admission|the week|arrival|attendance|the month)|odd|even numbers?|(?:last|final) digit|order of (?:arrival|admission|enrolment|attendance|registration)|in turn\\b)`,
-        `\\balternate (?:patients?|admissions?|${PERSONS}|births?|weeks?|months?|days?|shifts?|callers|attend\\w+|calls?|arrivals)\\b[^.]*\\b(?:received|got|had|were|was|took|used|given|offered)\\b`,
+        `\\balternate (?:patients?|admissions?|${PERSONS}|births?|weeks?|months?|days?|callers|attend\\w+|calls?|arrivals)\\b[^.]*\\b(?:received|got|had|were|was|took|used|given|offered)\\b`,
         '\\bevery (?:second|other) (?:patient|person|woman|man|child|caller|visitor|customer|pupil|admission|birth|day|week|participant)\\b[^.]*\\b(?:received|got|had|was|took|used|given|offered)\\b',
         '\\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?\\b[^.]*\\b(?:received|got|had|were given|was given|were offered|used|took)\\b[^.]*\\b(?:other|remaining|alternate) days?\\b',
         '\\bby (?:the )?(?:day|date|month|week|year) of (?:birth|admission|attendance|arrival)\\b',
@@ -128,7 +128,7 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
         `\\border\\b[^.]{0,60}\\b(?:was|were|being|is)?\\s?(?:\\w+ )?(?:decided|determined|drawn|chosen|set|given|made|fixed)\\b[^.]{0,30}\\b(?:${CHANCE}|random sequence)\\b`,
         `\\b(?:which|what)\\b[^.]{0,40}\\b(?:came|was|went|wore|used) first\\b[^.]{0,60}\\b${CHANCE}\\b`,
         '\\bthere was no (?:period|carry-?over|order) effect\\b',
-        `\\beach (?:\\w+ )?(?:had|did|took|wore|ate|drank|used|tried|received|slept|saw|heard|walked|worked)\\b[^.]{0,60}\\b(?:both|all (?:two|three|four|five|six))\\b[^.]{0,60}\\b${CHANCE}\\b`,
+        `\\beach (?:\\w+ )?(?:had|did|took|wore|ate|drank|used|tried|received|saw|heard|walked|worked)\\b[^.]{0,60}\\b(?:both|all (?:two|three|four|five|six))\\b[^.]{0,60}\\b${CHANCE}\\b`,
       ].join('|'),
       'i',
     ),

@@ -56,6 +56,7 @@ export const REVIEW_CUES: readonly CueRule[] = [
   }),
   inTitle({
     id: 'title-narrative-review',
+    yieldsTo: ['title-review-of-records', 'title-of-the-year'],
     pattern:
       /\b(?:narrative|literature|critical|state[- ]of[- ]the[- ]art|mini|clinical|brief|theoretical)[- –]?review\b|[:–—]\s*(?:an? )?(?:short |brief |updated )?(?:review|overview)\b(?! of (?:systematic )?reviews)|\bcritical overview\b|\boverview\s*$|^(?:a |an )?(?:review|overview) of\b/i,
     unless:

@@ -3,7 +3,7 @@ import { type UsualRule, usually } from './usual-rule';
 
 export const ANY_DESIGN: readonly Design[] = DESIGNS.map((d) => d.code);
 export const PEOPLE =
-  '(?:participants|patients|people|residents|workers|nurses|teachers|students|pupils|children|adolescents|adults|men|women|mothers|fathers|parents|volunteers|drivers|farmers|sailors|employees|respondents|households|graduates|apprentices|trainees|officers|veterans|athletes|donors|managers|doctors|physicians|midwives|carers|survivors|recruits|users|members|\\w+-year-olds)';
+  '(?:participants|patients|people|residents|workers|nurses|teachers|students|pupils|children|adolescents|adults|men|women|mothers|fathers|parents|volunteers|drivers|farmers|sailors|employees|respondents|households|graduates|apprentices|trainees|officers|veterans|athletes|donors|managers|doctors|physicians|midwives|carers|survivors|recruits|users|members|speakers|players|bakers|librarians|weavers|singers|musicians|footballers|rowers|runners|cyclists|riders|hands|crews|leavers|families|couples|prisoners|soldiers|nuns|priests|clerks|cooks|tenants|villagers|customers|visitors|readers|callers|passengers|dancers|actors|miners|fishers|gardeners|carpenters|electricians|technicians|scientists|artists|\\w+-year-olds)';
 /** Work of others is looked through, or work is still to be done. */
 export const NOT_OWN =
   '\\breview(?:ed|s|ers?)?\\b|\\bmeta-?analy|\\bsearched\\b|\\bdatabases\\b|\\btrials\\b|\\bliterature\\b|\\bprotocol\\b|\\bwill be\\b';
