@@ -133,7 +133,7 @@ const DRAFTS: Record<string, Draft> = {
     authors: ['Bellweather, Orla'],
     venue: '',
     issued: '2015',
-    truth: { sourceType: 'book', peerReview: 'examined', publicationType: 'book', design: 'narrative-review', level: ['5', 'not-graded'] },
+    truth: { sourceType: 'book', peerReview: 'examined', publicationType: 'book', design: 'not-a-study', level: ['not-graded'] },
     tarnwick: { type: 'book' },
     brindlecote: { type: 'Book' },
   },

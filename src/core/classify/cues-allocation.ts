@@ -44,12 +44,15 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
   },
   inTitle({
     id: 'title-level-randomised',
-    pattern: new RegExp(`\\b${GROUPS}[- –](?:level[- ])?randomi[sz]ed\\b|\\b(?:group|area|place)[- –](?:level[- ])?randomi[sz]ed\\b`, 'i'),
+    pattern: new RegExp(
+      `\\b${GROUPS}[- –](?:level[- ])?randomi[sz]ed\\b|(?<!parallel[- –])\\b(?:group|area|place)[- –](?:level[- ])?randomi[sz]ed\\b`,
+      'i',
+    ),
     unless: ABOUT,
     sets: { publicationType: study, design: ['cluster-randomised-trial'] },
     explain: 'The title says that groups were randomised.',
     hits: ['Paying weavers to rest: a village-randomised trial', 'Bells and naps: a school-level randomized experiment'],
-    misses: ['A randomised trial in villages', 'A centre for randomised trials'],
+    misses: ['A randomised trial in villages', 'A centre for randomised trials', 'Gloves: a parallel-group randomised trial'],
   }),
   {
     id: 'abstract-groups-by-chance',
@@ -66,7 +69,10 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
       ].join('|'),
       'i',
     ),
-    unless: new RegExp(`${MENTION.source}|\\bstratified by\\b|\\bsample of\\b|\\bnot (?:\\w+ )?(?:assigned|allocated|random)`, 'i'),
+    unless: new RegExp(
+      `${MENTION.source}|\\bstratified by\\b|\\b(?:random forests?|classifiers?|algorithms?|training (?:set|data)|test set|predictive control(?:lers?)?|planners?|neural)\\b|\\bsplit\\b|\\bsample of\\b|\\bnot (?:\\w+ )?(?:assigned|allocated|random)`,
+      'i',
+    ),
     sets: { publicationType: study, design: ['cluster-randomised-trial'] },
     explain: 'Chance decided for whole groups.',
     hits: [

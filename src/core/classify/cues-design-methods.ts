@@ -23,7 +23,7 @@ export const DESIGN_METHODS_CUES: readonly CueRule[] = [
     pattern:
       /\b(?<!not |non-?)randomi[sz]ed (?:to|into|between|within|in a|by|\d)|\b(?:was|were|we|then|individually|centrally) (?<!not )randomi[sz]ed\b|\brandom(?:ly)? (?:allocat|assign)\w+|\brandomly divided\b|\b(?:in|the) random(?:i[sz]ed)? order\b|\brandomi[sz]ed (?:\w+[- ]){0,4}(?:trial|experiment)\b|\b(?:assigned|allocated|divided|ordered|drawn|given|received)\b[^.;]{0,60}\b(?:at random|by lot|by (?:computer-generated |opaque )?(?:random numbers|random number tables?|sealed envelopes?)|by (?:tossing|drawing|flipping))\b/i,
     unless: new RegExp(
-      `${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)|\\b(?:none|neither|no study|no trial|only one|one) (?:of them )?was (?:a )?(?:small )?randomi|\\balgorithms?\\b|\\bclassifiers?\\b|\\brandom forests?\\b|\\b(?:training|test|validation) (?:set|data|images)\\b|\\bplots\\b|\\bmeters?\\b`,
+      `${MENTION.source}|\\bnon[- ]?randomi|\\bquasi[- ]?randomi|\\bnot (?:\\w+ )?(?:randomi|assigned|allocated)|\\b(?:none|neither|no study|no trial|only one|one) (?:of them )?was (?:a )?(?:small )?randomi|\\balgorithms?\\b|\\bclassifiers?\\b|\\brandom forests?\\b|\\b(?:training|test|validation) (?:set|data|images)\\b|\\bplots\\b|\\bmeters?\\b|\\b(?:images|sentences|documents|posts|photographs|records|reviews|pages|tags)\\b[^.]{0,40}\\b(?:drawn|chosen|taken) at random|\\bdrawn at random from\\b`,
       'i',
     ),
     sets: { publicationType: study, design: RANDOMISED },
@@ -114,7 +114,7 @@ export const DESIGN_METHODS_CUES: readonly CueRule[] = [
     pattern:
       /\b(?:was|were|we) followed (?:up )?(?:for|until|from|over|through)\b|\bfollowed (?:\w+ ){1,5}for (?:\w+ )?(?:months|years)\b|\b(?:in (?:a|this)|a|an) (?:\w+ ){0,3}cohort (?:of|study)\b/i,
     unless: new RegExp(
-      `${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview|\\bgenerations?\\b|\\bmice\\b|\\brats\\b|\\bdevelopment cohort|\\bvalidation cohort|\\bcross-?over|\\bcosts?\\b`,
+      `${MENTION.source}|\\brandomi[sz]|\\brandomly\\b|\\binterview|\\btalked\\b|\\bthrough their (?:lessons|days|work|rounds)\\b|\\bgenerations?\\b|\\bmice\\b|\\brats\\b|\\bdevelopment cohort|\\bvalidation cohort|\\bcross-?over|\\bcosts?\\b`,
       'i',
     ),
     sets: {

@@ -10,7 +10,7 @@ export const DESIGN_TITLE_CUES: readonly CueRule[] = [
     pattern:
       /(?<!non[- –]?|not |quasi[- –]?|pseudo[- –]?)\brandomi[sz]ed\b[^.;?]*\b(?:trial|study|experiment|comparison|evaluation)\b|\bRCT\b/i,
     unless: new RegExp(
-      `${ABOUT.source}|${BESIDE_A_TRIAL.source}|\\b(?:secondary|post[- ]hoc|nested) (?:analysis|cohort|study)|\\bnon-?randomi`,
+      `${ABOUT.source}|${BESIDE_A_TRIAL.source}|\\b(?:secondary|post[- ]hoc|nested) (?:analysis|cohort|study)|\\bnon-?randomi|\\b(?:random forests?|classifiers?|algorithms?|training (?:set|data)|test set|predictive control(?:lers?)?|planners?|neural)\\b`,
       'i',
     ),
     sets: { publicationType: study, design: RANDOMISED },

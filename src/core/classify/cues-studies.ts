@@ -162,7 +162,7 @@ export const STUDY_CUES: readonly CueRule[] = [
   inMethods({
     id: 'methods-laboratory',
     pattern:
-      /\b(?:specimens?|samples?|mortars?|coupons?|alloys?|concretes?|beams?|cells?|cell lines?|cultures?|membranes?|films?|coatings?|electrodes?|catalysts?)\b[^.]*\b(?:were|was) (?:\w+ )?(?:tested|cured|prepared|synthesi[sz]ed|characteri[sz]ed|exposed|loaded|cultured|incubated|stained|immersed|fabricated|annealed|measured under)\b|\btested in (?:compression|tension|bending|shear|fatigue)\b|\bloaded to failure\b|\bcured (?:for|at) \d+|\bcultures of\b|\bscanning electron\b|\bx-ray diffraction\b|\bwestern blot\b|\bin vitro\b/i,
+      /\b(?:specimens?|samples?|mortars?|coupons?|alloys?|concretes?|beams?|cells?|cell lines?|cultures?|membranes?|films?|coatings?|electrodes?|catalysts?)\b[^.]*\b(?:were|was) (?:\w+ )?(?:tested|cured|prepared|synthesi[sz]ed|characteri[sz]ed|exposed|loaded|cultured|incubated|stained|immersed|fabricated|annealed|measured under)\b|\btested in (?:compression|tension|bending|shear|fatigue)\b|\bloaded (?:\w+ ){0,3}(?:to|until) failure\b|\bcured (?:for|at) \d+|\bcultures of\b|\bscanning electron\b|\bx-ray diffraction\b|\bwestern blot\b|\bin vitro\b/i,
     unless: new RegExp(`${MENTION.source}|\\bblood samples|\\bsalivary|\\burine|\\bparticipants|\\bpatients|\\bfertili`, 'i'),
     sets: { publicationType: ['research-article', 'conference-paper', 'thesis', 'report'], design: ['laboratory', 'animal', 'modelling'] },
     explain: 'The methods test materials, cells or equipment.',

@@ -109,6 +109,30 @@ export const MORE_TOLD_CUES: readonly CueRule[] = [
     misses: ['They then wrote letters.', 'They were asked in May.'],
   }),
   toldDesign({
+    id: 'told-free-at-entry',
+    zones: ['abstract'],
+    pattern:
+      /\b(?:were|was) free of [^.]{2,50}\b(?:at (?:baseline|entry|enrolment|the start)|when they|in \d{4})\b|\bover \d+ years,? [\d,]+ (?:\w+ ){0,3}(?:developed|had developed|died|fell ill)\b/i,
+    unless: /\brecords? of\b|\bregist(?:er|ry)\b|\bretrospective\b/i,
+    sets: { publicationType: study, design: ['cohort-prospective'] },
+    explain: 'People without it were found first, and who came to have it was learnt later.',
+    hits: ['Men who were free of gout when they answered were followed.', 'Over 18 years 401 developed gout.'],
+    misses: ['The stew was free of salt.'],
+  }),
+  toldDesign({
+    id: 'told-some-took-it-up',
+    zones: ['title', 'abstract'],
+    pattern: new RegExp(
+      `\\b${NUMBER} (?:\\w+ ){0,2}${PLACES}\\b[^.]*\\band ${NUMBER}(?: (?:others?|more|\\w+))?(?: of (?:like|the same) \\w+)? (?:that |which )?(?:did not|had not|had none|without)\\b`,
+      'i',
+    ),
+    unless: CHANCE_OR_MENTION,
+    sets: { publicationType: study, design: ['non-randomised-trial'] },
+    explain: 'Some places did it and others did not, and nothing says that chance decided.',
+    hits: ['Chess in class: two schools that took it up and two that did not'],
+    misses: ['Two schools drew a card and two did not.', 'Two schools took it up.'],
+  }),
+  toldDesign({
     id: 'told-looked-up',
     zones: ['abstract'],
     pattern:
@@ -123,7 +147,7 @@ export const MORE_TOLD_CUES: readonly CueRule[] = [
     id: 'told-lived-among',
     zones: ['abstract'],
     pattern:
-      /\b(?:I|we|the authors?|researchers?) (?:lived|stayed|worked|sat|travelled|walked|ate|spent \w+ (?:months|weeks|years|winters))\b[^.]{0,40}\b(?:with|among|beside|alongside) (?:an? |the |them|people|families|her|him|\w+ers\b|\d)\b|\b(?:wrote|took|kept) (?:field ?)?notes\b|\btalked with (?:the author|us|me|the researcher)s?\b|\b(?:were|was) heard (?:at length|out)\b|\bwhat they said was (?:written|noted|read|typed)\b|\bsaid in their own words\b/i,
+      /\b(?:I|we|the authors?|researchers?) (?:lived|stayed|worked|sat|travelled|walked|ate|spent \w+ (?:months|weeks|years|winters))\b[^.]{0,40}\b(?:with|among|beside|alongside) (?:an? |the |them|people|families|her|him|\w+ers\b|\d)\b|\b(?:wrote|took|kept) (?:field ?)?notes\b|\btalked with (?:the author|us|me|the researcher)s?\b|\b(?:followed|watched|accompanied)\b[^.]*\band talked (?:with|to)\b|\b(?:were|was) heard (?:at length|out)\b|\bwhat they said was (?:written|noted|read|typed)\b|\bsaid in their own words\b/i,
     unless: new RegExp(`${MENTION.source}|\\bquestionnaire|\\d ?%|\\bscores?\\b`, 'i'),
     sets: { publicationType: [...study, 'thesis', 'book', 'conference-paper'], design: ['qualitative', 'mixed-methods'] },
     explain: 'Someone lived among people, or listened to them at length.',

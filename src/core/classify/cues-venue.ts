@@ -153,6 +153,7 @@ export const VENUE_CUES: readonly CueRule[] = [
       /\b(?:peer[- ]review(?:ed)?|refereed)\s*(?:journal|publication|source|title)?\s*[:=]?\s*(?:yes|true|y|1)\b|^\s*(?:peer[- ]reviewed|refereed)(?: journal)?\s*\.?\s*$|\bpeer[- ]reviewed journal\b/i,
     unless: /\bnot peer\b|\bnon-?refereed\b|\bnot refereed\b/i,
     sets: {},
+    excludes: { sourceType: ['trade-journal', 'magazine', 'newspaper', 'newswire'] },
     venue: 'refereed',
     explain: 'The record says that its journal is refereed: a statement about the venue, not the item.',
     hits: ['Peer Reviewed: Yes', 'Peer-reviewed', 'Refereed'],

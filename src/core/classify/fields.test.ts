@@ -26,19 +26,25 @@ test.each(AXES)('%s: nothing settled is wrong, the truth stays possible, and wha
   expect(known).toBeGreaterThan(120);
   expect(exact / known).toBeGreaterThan(0.93);
 });
-test('all nine fields and all seven formats are there', async () => {
+test('many fields and all seven formats are there', async () => {
   const all = await fieldRecords();
-  expect([...new Set(all.map((r) => r.field))].sort()).toEqual([
-    'computing',
-    'education',
-    'engineering',
-    'environment',
-    'humanities',
-    'law',
-    'medicine',
-    'nursing',
-    'psychology',
-  ]);
+  expect([...new Set(all.map((r) => r.field))]).toEqual(
+    expect.arrayContaining([
+      'computing',
+      'education',
+      'engineering',
+      'environment',
+      'humanities',
+      'law',
+      'medicine',
+      'nursing',
+      'psychology',
+      'music',
+      'agriculture',
+      'transport',
+      'theology',
+    ]),
+  );
   expect([...new Set(all.map((r) => r.record.format))].sort()).toEqual(['bibtex', 'csl-json', 'csv', 'mods', 'nbib', 'pubmed-xml', 'ris']);
-  expect(all.length).toBeGreaterThan(150);
+  expect(all.length).toBeGreaterThan(600);
 });

@@ -1,5 +1,5 @@
 import type { BibRecord, Vocabulary } from '@/core/record';
-import { axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
+import { ALL, axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
 import { type Claim, makeClaim, VENUE_FACTS } from './claim';
 import { typeTermsOf } from './notes';
 import { SAYS_REFEREED } from './type-statements';
@@ -37,6 +37,8 @@ export const TERM_RULES: Readonly<Partial<Record<Vocabulary, string>>> = {
   own: 'plain-word',
 };
 
+/** Nothing is refereed in what is written for a trade or the public. Common practice. */
+const MAY_BE_REFEREED = (ALL.sourceType & ~axisMask('sourceType', ['trade-journal', 'magazine', 'newspaper', 'newswire'])) >>> 0;
 const SCHOLARLY_JOURNAL = ['scholarly-journal'] as const;
 
 interface Indexed {
@@ -66,7 +68,8 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
     const known = knownTerm(vocabulary, term);
     if (own) indexed.push({ quote: term, rule: 'database-term', vocabulary, sets: own, beside: known?.beside ?? {} });
     else if (vocabulary === 'own' && SAYS_REFEREED.test(term)) {
-      found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed'), 'note-refereed', 'asserted', 'type', term));
+      found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed'), 'note-refereed', 'venue', 'type', term));
+      found.claims.push(makeClaim('sourceType', MAY_BE_REFEREED, 'note-refereed', 'venue', 'type', term));
       if (/journal$/i.test(term))
         indexed.push({ quote: term, rule: 'plain-word', vocabulary, sets: { sourceType: SCHOLARLY_JOURNAL }, beside: {} });
     } else if (!known) found.unmapped.push(`${vocabulary}|${term}`);

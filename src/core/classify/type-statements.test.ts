@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { BibRecord } from '@/core/record';
-import { FOREIGN_WORDS, knownTerm, TERM_TABLES } from '@/core/vocabularies';
+import { axisMask, FOREIGN_WORDS, knownTerm, TERM_TABLES } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
 import { NO_SCOPE, statedClaims } from './stated';
 import { isTypeLabel, statementsIn, termsIn, typeBehindTitle } from './type-statements';
@@ -123,7 +123,11 @@ test('what says that the venue is refereed is a statement about the venue', () =
     aRecord({ extra: { N1: ['Journal Subset: Nursing; Double Blind Peer Reviewed; Europe.'] } }),
     NO_SCOPE,
   ).claims;
-  expect(claims.map((c) => [c.axis, c.rule])).toEqual([['venue', 'note-refereed']]);
+  expect(claims.map((c) => [c.axis, c.tier, c.rule])).toEqual([
+    ['venue', 'venue', 'note-refereed'],
+    ['sourceType', 'venue', 'note-refereed'],
+  ]);
+  expect(axisMask('sourceType', ['magazine']) & claims[1]!.mask).toBe(0);
 });
 test('a particular word beside a general one is what counts', () => {
   const types = (text: string) => said({ extra: { N1: [`Publication Type: ${text}`] } });

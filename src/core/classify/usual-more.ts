@@ -1,4 +1,5 @@
-import { DESIGNS, EDITORIAL_MATTER, NOTICES } from '@/core/vocabularies';
+import type { BibRecord } from '@/core/record';
+import { DESIGNS, NOTICES } from '@/core/vocabularies';
 import { pageCount } from './shape';
 import { isPeriodical, type UsualRule, usually } from './usual-rule';
 
@@ -79,10 +80,14 @@ export const USUAL_PERIODICALS: readonly UsualRule[] = [
     axis: 'sourceType',
     among: ['magazine', 'trade-journal'],
     to: ['magazine'],
-    when: (r) => isPopular(r) && !TRADE.test(r.container),
-    explain: 'What is filed as a magazine, and names no trade, is one.',
-    hits: [{ container: 'Ropes and Sheds', types: [{ vocabulary: 'ris-type', term: 'MGZN' }] }],
-    misses: [{ container: 'Rope Trade', types: [{ vocabulary: 'ris-type', term: 'MGZN' }] }, { container: 'Ropes and Sheds' }],
+    when: (r) => isCalledMagazine(r) && !TRADE.test(r.container),
+    explain:
+      'What the database itself calls a magazine, and names no trade, is one. The type of a file format is not enough: it is given to trade journals, too.',
+    hits: [{ container: 'Ropes and Sheds', types: [{ vocabulary: 'own', term: 'Magazines' }] }],
+    misses: [
+      { container: 'Rope Trade', types: [{ vocabulary: 'own', term: 'Magazines' }] },
+      { container: 'The Rope Fitter', types: [{ vocabulary: 'ris-type', term: 'MGZN' }] },
+    ],
   }),
   usually({
     id: 'usual-papers-of-a-meeting',
@@ -97,8 +102,9 @@ export const USUAL_PERIODICALS: readonly UsualRule[] = [
 ];
 
 const pageOrIssue = (r: { pages: string; issue: string }): boolean => r.pages !== '' || r.issue !== '';
-const isPopular = (r: { types: readonly { term: string }[]; extra: Record<string, string[]> }): boolean =>
-  r.types.some((t) => POPULAR_TERMS.has(t.term.toLowerCase())) ||
+const isPopular = (r: BibRecord): boolean => r.types.some((t) => POPULAR_TERMS.has(t.term.toLowerCase())) || isCalledMagazine(r);
+const isCalledMagazine = (r: BibRecord): boolean =>
+  r.types.some((t) => t.vocabulary === 'own' && POPULAR_TERMS.has(t.term.toLowerCase())) ||
   Object.values(r.extra).some((values) => values.some((v) => /\bsource types?\s*[:=-]\s*(?:consumer |popular )?magazines?\b/i.test(v)));
 
 /** More of what items usually are. */
@@ -151,7 +157,7 @@ export const MORE_USUAL_DESIGNS: readonly UsualRule[] = [
     axis: 'design',
     among: DESIGNS.map((d) => d.code),
     to: ['not-a-study'],
-    publications: ['book', 'recording', 'other', 'standard', 'patent', ...EDITORIAL_MATTER.filter((m) => m !== 'letter')],
+    publications: ['book', 'recording', 'other', 'standard', 'patent', 'news', 'feature', 'interview', 'biography', 'book-review'],
     lacks: NOT_A_STUDY_IN,
     explain: 'A whole book, a recording, a piece for readers: it reports no study unless it says so.',
     hits: [{ title: 'The signal box and the clock' }],

@@ -236,7 +236,8 @@ function contradictionsOf(said: Said, a: Prepared, b: Prepared): Contradiction[]
   if (said.container === 'differs' && !identified) {
     // Journals change their names, and are shortened in ways that nobody foresees: page and volume are enough.
     const renamed = samePages && said.volume !== 'differs' && said.year !== 'differs' && (sameTitle || said.title === 'shorter') && named;
-    if (!renamed) found.push(isPlaced(a.keys) === isPlaced(b.keys) ? 'container' : 'elsewhere');
+    if (!renamed)
+      found.push(isPlaced(a.keys) === isPlaced(b.keys) ? 'container' : isOfMeeting(a.keys) || isOfMeeting(b.keys) ? 'papers' : 'elsewhere');
   }
   if (!identified && said.kind !== 'preprint' && (said.container === 'differs' || said.pages === 'differs')) {
     const [x, y] = [a.keys.stated, b.keys.stated];
@@ -267,13 +268,18 @@ function contradictionsOf(said: Said, a: Prepared, b: Prepared): Contradiction[]
 /** It stands in a volume, or in something that has an ISSN. */
 const isPlaced = ({ volume, issns }: MergeKeys): boolean => volume !== '' || issns.length > 0;
 
+/** It stands in the papers of a meeting, which may be told of again as an article, or listed as one. */
+const isOfMeeting = ({ container, first }: MergeKeys): boolean =>
+  first === '' && /\b(?:proceedings|meeting|conference|congress|symposium|workshop)\b/.test(container);
+
 /** What is more often a mistake of one database than a sign of another publication, when all else agrees. */
 const MISTAKES: ReadonlySet<Contradiction> = new Set<Contradiction>(['pmid', 'doi', 'place', 'container', 'people', 'year']);
 
 function verdictOf(said: Said, contradictions: readonly Contradiction[]): Verdict {
   const { score } = said;
   if (contradictions.length === 0) return score >= THRESHOLDS.join.score ? 'join' : score >= THRESHOLDS.ask.score ? 'ask' : 'apart';
-  if (contradictions.every((c) => c === 'bare' || c === 'wording')) return score >= THRESHOLDS.ask.score ? 'ask' : 'apart';
+  if (contradictions.every((c) => c === 'bare' || c === 'wording' || c === 'papers'))
+    return score >= THRESHOLDS.ask.score ? 'ask' : 'apart';
   if (contradictions.every((c) => c === 'title') && said.title === 'generic' && said.people === 'same' && said.container === 'same')
     return score >= THRESHOLDS.askDespite.score ? 'ask' : 'apart';
   const elsewhere = contradictions.every((c) => c === 'place' || c === 'container' || c === 'doi');

@@ -225,7 +225,7 @@ function byTitle(x: Member, from: number, members: readonly Member[], index: Ind
       break;
     default:
       // Posted where no volume is, under the same title by the same people, and not later: a version from before the article.
-      if (x.kind === '' && !isPlaced(x) && !isPaged(x))
+      if (x.kind === '' && !isPlaced(x) && !isPaged(x) && !isOfMeeting(x))
         link(
           'preprint-of',
           'the same title and authors, earlier, in no volume of a journal',
@@ -287,6 +287,8 @@ const NO_REPORT: ReadonlySet<string> = new Set([
 ]);
 /** It stands in a volume, or in something that has an ISSN. */
 const isPlaced = (y: Member): boolean => y.keys.some((k) => k.volume !== '' || k.issns.length > 0);
+const isOfMeeting = (y: Member): boolean =>
+  y.keys.some((k) => /\b(?:proceedings|meeting|conference|congress|symposium|workshop)\b/.test(k.container));
 /** It has a range of pages, as what is printed has; a posted version has a number or nothing. */
 const isPaged = (y: Member): boolean => y.keys.some((k) => k.last !== '' && k.last !== k.first);
 const isReport = (y: Member): boolean => !NO_REPORT.has(y.kind);

@@ -46,9 +46,17 @@ export function prepare(keys: MergeKeys): Prepared {
   };
 }
 
+/** Words of what a body publishes every year. Common practice. */
+const EVERY_YEAR = /\b(?:reports?|accounts|activities|statistics|figures|yearly|yearbook|survey|bulletin|review)\b/;
+
 /** A report under the name of a body alone: such bodies report every year. Common practice. */
-const isOfABody = ({ people, volume, issns, isbns, first }: MergeKeys): boolean =>
-  volume === '' && first === '' && issns.length + isbns.length === 0 && people.length > 0 && people.every(([, given]) => given === '');
+const isOfABody = ({ people, volume, issns, isbns, first, titles }: MergeKeys): boolean =>
+  EVERY_YEAR.test(titles[0]!) &&
+  volume === '' &&
+  first === '' &&
+  issns.length + isbns.length === 0 &&
+  people.length > 0 &&
+  people.every(([, given]) => given === '');
 
 /** Meetings print several abstracts on a page of a supplement: "S222", "P112". Common practice. */
 const isOfAMeeting = ({ stated, first }: MergeKeys): boolean => stated === 'meeting-abstract' || /^(?!e\d)[a-z]{1,3}\d/.test(first);

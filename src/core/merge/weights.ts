@@ -123,6 +123,7 @@ export const CONTRADICTIONS = {
   place: 'their pages or volumes differ',
   container: 'they stand in different journals or books',
   elsewhere: 'one stands in a volume of a journal, the other elsewhere and in none',
+  papers: 'one stands among the papers of a meeting, the other in a journal',
   kind: 'they are different kinds of item, and stand in different places',
   titles: 'too much of their titles differs',
   year: 'their years are two or more apart',
