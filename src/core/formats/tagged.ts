@@ -1,6 +1,6 @@
 import { type BibRecord, clip, type Problem, readDate } from '@/core/record';
+import { asEntry, rejection } from './as-entry';
 import { type Entry, type EntryReader, KEPT_OF_LONG_ENTRY, MAX_ENTRY_CHARS, type TaggedField, type TextBlock } from './entry';
-import { titleProblems } from './title-problems';
 
 /** What a tagged format must say: how its lines look and what its fields mean. */
 export interface TaggedFormat {
@@ -139,7 +139,7 @@ export class TaggedReader implements EntryReader {
     if (this.stray) {
       const raw = this.stray.raw.join('\n').trimEnd() || '(a line longer than one million characters)';
       const line = this.stray.line;
-      done.push(this.reject(line, raw, { code: 'text-outside-entry', line, text: clip(raw) }));
+      done.push(rejection({ ordinal: ++this.ordinal, line, raw }, 'text-outside-entry'));
       this.stray = null;
     }
     if (this.open) done.push(this.close(this.open));
@@ -150,19 +150,11 @@ export class TaggedReader implements EntryReader {
     const { line, problems } = open;
     const raw = open.raw.join('').trimEnd();
     if (open.chars > MAX_ENTRY_CHARS) {
-      return this.reject(line, raw.slice(0, KEPT_OF_LONG_ENTRY), { code: 'entry-too-long', line, text: clip(raw) });
+      return rejection({ ordinal: ++this.ordinal, line, raw: raw.slice(0, KEPT_OF_LONG_ENTRY) }, 'entry-too-long', raw);
     }
     if (!open.closed && this.format.closes !== null) problems.push({ code: 'entry-not-closed', line, text: '' });
-    const record = this.format.toRecord(open.fields, (p) => problems.push(p));
-    if (!record.title && !record.doi && !record.pmid) {
-      return this.reject(line, raw, { code: 'no-title-or-identifier', line, text: clip(raw) });
-    }
-    titleProblems(record, line, problems, open.fields);
-    return { kind: 'record', ordinal: ++this.ordinal, line, raw, record, problems };
-  }
-
-  private reject(line: number, raw: string, problem: Problem): Entry {
-    return { kind: 'rejected', ordinal: ++this.ordinal, line, raw, problem };
+    const place = { ordinal: ++this.ordinal, line, raw };
+    return asEntry(place, problems, (problem) => this.format.toRecord(open.fields, problem), open.fields);
   }
 }
 

@@ -64,6 +64,9 @@ export interface BibRecord {
   extra: Record<string, string[]>;
 }
 
+/** In `extra`: which fields an entry has from another one, each as "name from key". */
+export const INHERITED = 'inherited';
+
 export const emptyRecord = (format: RecordFormat = 'ris'): BibRecord => ({
   format,
   accession: '',

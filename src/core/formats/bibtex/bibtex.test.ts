@@ -90,3 +90,112 @@ test('remarks, comments and preambles are no entries', async () => {
 test('brackets may stand for braces', async () => {
   expect((await one('@article(k, title = {A (b) c}, year = "20" # "21")')).title).toBe('A (b) c');
 });
+
+// Commands of LaTeX and of BibLaTeX's manual, one by one, as the library prints them.
+test.each([
+  ...["\\'e", "\\'{e}", '{\\"o}', '\\v{s}', '\\v s', '\\c{c}', '\\k{a}', '\\H{o}', '\\u{g}', '\\d{t}'],
+  ...[
+    '\\r{a}',
+
+    '\\.z',
+    '\\=a',
+    '\\~{n}',
+    '\\aa',
+    '{\\AA}',
+    '\\o{}',
+    '{\\L}ód',
+    '{\\ae}',
+    '{\\OE}uvre',
+    'Stra{\\ss}e',
+    '\\dh',
+    '\\th',
+  ],
+  ...[
+    'a \\& b',
+    '5\\,mm',
+    '\\$5',
+    '\\{x\\}',
+    '\\textit{in {two} words}',
+    '{\\em now} then',
+    '\\textendash',
+    '\\ldots{} so',
+    '{\\it old} style',
+  ],
+])('the command in %s prints what the library prints', async (value) => {
+  const { entries } = parse(`@article{k, note = {${value}}}`, { sentenceCase: false, english: false, unsupported: 'ignore' });
+  const theirs = String(entries[0]!.fields.note)
+    .replace(/<[^>]+>/g, '')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .normalize('NFC');
+  expect((await one(`@article{k, title = {${value}}}`)).title).toBe(theirs);
+});
+test.each([
+  ['\\enquote{Well {said}}, she said', '“Well said”, she said'],
+  ["\\'\\i, \\'{\\i} and \\^{\\j}, \\b{b}", 'í, í and ĵ, ḇ'],
+  ['CO$_2$ and m$^{-1}$', 'CO₂ and m⁻¹'],
+  ['in\u00adter\u00adnational', 'international'],
+  [`${"\\'".repeat(5000)}e`, expect.stringContaining('e')],
+  ['{\\unknowncommand{kept}} text', expect.stringContaining('text')],
+])('a value is read as a reader of the printed page would: %#', async (value, text) => {
+  expect((await one(`@article{k, title = {${value}}}`)).title).toEqual(text);
+});
+
+// BibLaTeX manual, sections 2.2.2 and 2.3.8: months and dates; classic BibTeX prints months as it likes.
+test.each([
+  ['year = 2019, month = jun', '2019-06'],
+  ['year = 2019, month = jun # "/" # sep', '2019-06/2019-09'],
+  ['year = {2019}, month = {June--July}', '2019-06/2019-07'],
+  ['year = 2019, month = 10 # "~" # jan', '2019-01-10'],
+  ['year = 2019, month = {January 10}', '2019-01-10'],
+  ['year = 2019, month = {3}', '2019-03'],
+  ['year = 2019, month = {Michaelmas}', '2019'],
+  ['year = 2019, month = {Spring}', '2019 Spring'],
+  ['date = {2019-05-06}, year = 2018', '2019-05-06'],
+])('%s is dated %s, and a month never takes the year with it', async (fields, date) => {
+  expect((await one(`@article{k, title = {A}, ${fields}}`)).dates.issue).toBe(date);
+});
+
+test('a title is whole: with its subtitle and what is added to it', async () => {
+  expect(await one('@book{k, title={Floors}, subtitle={A history}, titleaddon={Second part}, booksubtitle={x}}')).toMatchObject({
+    title: 'Floors: A history. Second part',
+    extra: { subtitle: ['A history'], titleaddon: ['Second part'] },
+  });
+});
+
+const CHAPTER = '@incollection{c1, author={Falk, Iben}, title={On joints}, pages={3--9}, crossref={b1}}';
+const BOOK =
+  '@collection{b1, title={All joints}, subtitle={A handbook}, editor={Hemi, N.}, publisher={Harrowgate Press}, year=2011, doi={10.5555/b}, keywords={joints}}';
+test.each([
+  ['before', `${BOOK}\n${CHAPTER}`],
+  ['behind', `${CHAPTER}\n${BOOK}`],
+])('what a chapter inherits is read with the book %s it, and says where it is from', async (_, text) => {
+  const record = recordsOf(await readText(text, 'bibtex')).find((r) => r.accession === 'c1');
+  expect(record).toMatchObject({
+    ...{ title: 'On joints', container: 'All joints: A handbook', publisher: 'Harrowgate Press', doi: '', headings: [] },
+    dates: { issue: '2011' },
+  });
+  expect(record!.extra.editor).toEqual(['Hemi, N.']);
+  expect(record!.extra.inherited).toEqual(expect.arrayContaining(['year from b1', 'booktitle from b1', 'publisher from b1']));
+});
+test('what entries share by xdata is each one’s own, and a chain of parents is followed and ends', async () => {
+  const entries = await readText(
+    `@xdata{x1, publisher={Calder}, year=1999, xdata={x2}} @xdata{x2, journaltitle={Floors}, xdata={x1}}
+     @article{a, title={A}, xdata={x1}} @article{b, title={B}, year=2001, xdata={x1}} @article{c, title={C}, crossref={nowhere}}`,
+    'bibtex',
+  );
+  expect(recordsOf(entries).map((r) => [r.title, r.container, r.publisher, r.dates.issue])).toEqual([
+    ['A', 'Floors', 'Calder', '1999'],
+    ['B', 'Floors', 'Calder', '2001'],
+    ['C', '', '', ''],
+  ]);
+  expect(entries.flatMap((e) => (e.kind === 'record' ? e.problems.map((p) => p.code) : []))).toEqual(['nothing-to-inherit']);
+});
+test('a review of a book needs no title of its own when its place says what it is', async () => {
+  const [placed, lost] = await readText(
+    '@article{r, author={Falk, I.}, journaltitle={Floors}, volume=3, pages={12-13}, year=2001}\n@article{s, author={Falk, I.}, year=2001}',
+    'bibtex',
+  );
+  expect(placed).toMatchObject({ kind: 'record', record: { title: '', container: 'Floors' } });
+  expect(lost).toMatchObject({ kind: 'rejected', problem: { code: 'no-title-or-identifier' } });
+});

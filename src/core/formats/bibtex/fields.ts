@@ -11,7 +11,10 @@ export interface BibtexEntry {
 }
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-export const MONTH_STRINGS: ReadonlyMap<string, string> = new Map(MONTHS.map((m, i) => [m, String(i + 1)]));
+/** Numbers of the months by the first three letters of their English names. */
+export const MONTH_NUMBERS: ReadonlyMap<string, string> = new Map(MONTHS.map((m, i) => [m, String(i + 1)]));
+/** The strings that every style defines: they stay names, so that `10 # "~" # jan` is the tenth of January. */
+const MONTH_STRINGS: ReadonlyMap<string, string> = new Map(MONTHS.map((m) => [m, `${m[0]!.toUpperCase()}${m.slice(1)}`]));
 
 /**
  * Reads the fields of one entry, `@type{key, name = value, …}`: values in braces, in quotes, as numbers or as names of

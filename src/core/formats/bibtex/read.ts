@@ -4,17 +4,19 @@ import {
   checkIssn,
   clip,
   emptyRecord,
+  INHERITED,
   normaliseDoi,
   normalisePmid,
   type Person,
   type Problem,
   readDate,
 } from '@/core/record';
+import { asEntry, rejection } from '../as-entry';
 import { type Entry, type EntryReader, KEPT_OF_LONG_ENTRY, type TextBlock } from '../entry';
 import { plainPages } from '../one-line';
 import { keepExtra } from '../tagged';
-import { titleProblems } from '../title-problems';
-import { type BibtexEntry, MONTH_STRINGS, readFields, splitOutside } from './fields';
+import { type BibtexEntry, MONTH_NUMBERS, readFields, splitOutside } from './fields';
+import { Inheritance } from './inherit';
 import { decodeLatex } from './latex';
 import { type BibtexPiece, BibtexPieces } from './split';
 
@@ -27,27 +29,36 @@ export const createBibtexReader = (): EntryReader => new BibtexReader();
 
 const MAX_STRINGS = 10_000;
 
+/** An entry that waits for what it inherits, which may stand behind it. */
+interface Waiting {
+  read: BibtexEntry;
+  raw: string;
+  line: number;
+  ordinal: number;
+  valid: boolean;
+}
+const MOST_WAITING = 20_000;
+
 class BibtexReader implements EntryReader {
   private readonly pieces = new BibtexPieces();
   private readonly strings = new Map<string, string>();
+  private readonly inheritance = new Inheritance();
+  private waiting: Waiting[] = [];
   private ordinal = 0;
 
   push(block: TextBlock): Entry[] {
     return this.pieces.push(block).flatMap((piece) => this.entry(piece));
   }
   end(): Entry[] {
-    return this.pieces.end().flatMap((piece) => this.entry(piece));
+    const last = this.pieces.end().flatMap((piece) => this.entry(piece));
+    const waited = this.waiting.map((w) => this.record(w));
+    this.waiting = [];
+    return [...last, ...waited];
   }
 
   private entry({ kind, text: raw, line, closed, tooLong, valid }: BibtexPiece): Entry[] {
     const reject = (code: Problem['code'], text = raw): Entry[] => [
-      {
-        kind: 'rejected',
-        ordinal: ++this.ordinal,
-        line,
-        raw: tooLong ? raw.slice(0, KEPT_OF_LONG_ENTRY) : raw,
-        problem: { code, line, text: clip(text) },
-      },
+      rejection({ ordinal: ++this.ordinal, line, raw: tooLong ? raw.slice(0, KEPT_OF_LONG_ENTRY) : raw }, code, text),
     ];
     if (tooLong) return reject('entry-too-long');
     if (kind === 'stray') return reject('text-outside-entry');
@@ -59,11 +70,27 @@ class BibtexReader implements EntryReader {
       for (const { name, value } of read.fields) if (this.strings.size < MAX_STRINGS) this.strings.set(name, value);
       return [];
     }
+    this.inheritance.keep(read);
+    // It holds fields for others, and is itself no publication.
+    if (read.type === 'xdata') return [];
+    const entry = { read, raw, line, ordinal: ++this.ordinal, valid };
+    const waits = Inheritance.parentsOf(read).some(({ key }) => !this.inheritance.has(key));
+    if (!waits || this.waiting.length >= MOST_WAITING) return [this.record(entry)];
+    this.waiting.push(entry);
+    return [];
+  }
+
+  private record({ read, raw, line, ordinal, valid }: Waiting): Entry {
     const problems: Problem[] = valid ? [] : [{ code: 'not-utf8', line, text: '' }];
-    const record = toRecord(read, (code, field, text) => problems.push({ code, line, field, text: clip(text) }));
-    if (!record.title && !record.doi && !record.pmid) return reject('no-title-or-identifier');
-    titleProblems(record, line, problems);
-    return [{ kind: 'record', ordinal: ++this.ordinal, line, raw, record, problems }];
+    const { fields, missing } = this.inheritance.of(read);
+    for (const key of missing) problems.push({ code: 'nothing-to-inherit', line, field: 'crossref', text: clip(key) });
+    return asEntry({ ordinal, line, raw }, problems, (problem) => {
+      const record = toRecord({ ...read, fields: [...read.fields, ...fields] }, (code, field, text) =>
+        problem({ code, line, field, text: clip(text) }),
+      );
+      for (const { name, from } of fields) keepExtra(record, INHERITED, `${name} from ${from}`);
+      return record;
+    });
   }
 }
 
@@ -99,6 +126,7 @@ function toRecord({ type, key, fields }: BibtexEntry, problem: Report): BibRecor
     else if (!(Object.hasOwn(READ, name) && READ[name]!(text, value, record, problem))) keepExtra(record, name, text);
   }
   placeDate(when, record, problem);
+  wholeTitle(record);
   return record;
 }
 
@@ -180,14 +208,43 @@ function person(name: string): Person {
   return { family: decodeLatex(words.slice(cut).join(' ')), given: decodeLatex(words.slice(0, cut).join(' ')) };
 }
 
+/** Parts of a title have fields of their own: together they are the title. They stay under their names, too. */
+function wholeTitle(record: BibRecord) {
+  const part = (name: string) => record.extra[name]?.[0] ?? '';
+  if (record.title && part('subtitle')) record.title += `${/[?!:]$/.test(record.title) ? ' ' : ': '}${part('subtitle')}`;
+  if (record.title && part('titleaddon')) record.title += `${/[.?!]$/.test(record.title) ? ' ' : '. '}${part('titleaddon')}`;
+  const under = part('booksubtitle') || part('journalsubtitle');
+  if (record.container && under) record.container += `: ${under}`;
+}
+
 function placeDate({ date, year, month }: { date?: string; year?: string; month?: string }, record: BibRecord, problem: Report) {
-  const number = month === undefined ? '' : (MONTH_STRINGS.get(month.toLowerCase().slice(0, 3)) ?? (/^\d{1,2}$/.test(month) ? month : ''));
-  const built = year && number ? `${year}-${number.padStart(2, '0')}` : year && month ? `${year} ${month}` : year;
-  const text = date ?? built ?? '';
+  const when = year && month !== undefined ? (monthOf(year, month) ?? year) : year;
+  // A month that cannot be read takes nothing else with it.
+  const lost = month !== undefined && (!year || when === year);
+  const text = date ?? when ?? '';
   if (text && !readDate(text)) problem('bad-date', date ? 'date' : 'year', text);
   record.dates.issue = text;
-  if (date !== undefined) {
-    if (year !== undefined) keepExtra(record, 'year', year);
-    if (month !== undefined) keepExtra(record, 'month', month);
-  } else if (month !== undefined && !year) keepExtra(record, 'month', month);
+  if (date !== undefined && year !== undefined) keepExtra(record, 'year', year);
+  if (month !== undefined && (date !== undefined || lost)) keepExtra(record, 'month', month);
+}
+
+/** "3", "mar", "10 March", "March 10", "Jun/Sep", "May–June" with its year as a date that can be read; null else. */
+function monthOf(year: string, month: string): string | null {
+  if (!/^\d{4}$/.test(year)) return null;
+  const number = (word: string): string | null => {
+    if (/^(?:0?[1-9]|1[0-2])$/.test(word)) return word.padStart(2, '0');
+    return (/^[A-Za-z]{3,9}$/.test(word) && MONTH_NUMBERS.get(word.toLowerCase().slice(0, 3))?.padStart(2, '0')) || null;
+  };
+  const words = month
+    .replace(/[.,]/g, ' ')
+    .split(/\s*(?:\/|--?|–|—|\band\b|&|\bto\b)\s*/i)
+    .map((w) => w.trim());
+  const [first, second] = words.map(number);
+  if (words.length === 1 && first) return `${year}-${first}`;
+  if (words.length === 2 && first && second) return `${year}-${first}/${year}-${second}`;
+  const day = /^(?:([A-Za-z]{3,9})\s+(\d{1,2})(?:st|nd|rd|th)?|(\d{1,2})(?:st|nd|rd|th)?\s+([A-Za-z]{3,9}))$/.exec(words[0]!);
+  const named = day && number(day[1] ?? day[4]!);
+  if (named) return `${year}-${named}-${(day[2] ?? day[3]!).padStart(2, '0')}`;
+  const season = `${year} ${month}`;
+  return readDate(season) ? season : null;
 }

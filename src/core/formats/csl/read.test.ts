@@ -57,3 +57,19 @@ test('a file cut off in the middle', async () => {
     { problem: { code: 'entry-not-closed' } },
   ]);
 });
+
+test('one damaged item costs no other', async () => {
+  const items = Array.from({ length: 30 }, (_, n) => `{"id": "i${n}", "type": "book", "title": "Title ${n}"}`);
+  for (const damage of [
+    '{"id": "x", "title": "open',
+    '{"id": "x", "title": {"a": [1, }',
+    '{"id": "x" "title": ]',
+    '{"id": "x", "title": "a "b" c"}',
+  ]) {
+    const text = `[\n${[...items.slice(0, 10), damage, ...items.slice(10)].join(',\n')}\n]\n`;
+    const entries = await readText(text, 'csl-json');
+    const titles = recordsOf(entries).map((r) => r.title);
+    expect(items.map((_, n) => `Title ${n}`).filter((t) => !titles.includes(t))).toEqual([]);
+    expect(entries.some((e) => e.kind === 'rejected')).toBe(true);
+  }
+});

@@ -11,9 +11,9 @@ import {
   type Problem,
   readDate,
 } from '@/core/record';
+import { asEntry, rejection } from '../as-entry';
 import { type Entry, type EntryReader, KEPT_OF_LONG_ENTRY, type TextBlock } from '../entry';
 import { plainPages } from '../one-line';
-import { titleProblems } from '../title-problems';
 import { JsonItems, type RawItem } from './items';
 
 /**
@@ -35,13 +35,8 @@ class CslReader implements EntryReader {
   }
 
   private entry({ text: raw, line, tooLong, stray, closed, valid }: RawItem): Entry {
-    const reject = (code: Problem['code'], text = raw): Entry => ({
-      kind: 'rejected',
-      ordinal: ++this.ordinal,
-      line,
-      raw: tooLong ? raw.slice(0, KEPT_OF_LONG_ENTRY) : raw,
-      problem: { code, line, text: clip(text) },
-    });
+    const place = { ordinal: ++this.ordinal, line, raw: tooLong ? raw.slice(0, KEPT_OF_LONG_ENTRY) : raw };
+    const reject = (code: Problem['code'], text = raw) => rejection(place, code, text);
     if (tooLong) return reject('entry-too-long');
     if (stray) return reject('text-outside-entry');
     if (!closed) return reject('entry-not-closed');
@@ -53,10 +48,9 @@ class CslReader implements EntryReader {
       return reject('not-well-formed', (error as Error).message);
     }
     const problems: Problem[] = valid ? [] : [{ code: 'not-utf8', line, text: '' }];
-    const record = toRecord(item as Record<string, unknown>, (code, field, text) => problems.push({ code, line, field, text: clip(text) }));
-    if (!record.title && !record.doi && !record.pmid) return reject('no-title-or-identifier');
-    titleProblems(record, line, problems);
-    return { kind: 'record', ordinal: ++this.ordinal, line, raw, record, problems };
+    return asEntry(place, problems, (problem) =>
+      toRecord(item as Record<string, unknown>, (code, field, text) => problem({ code, line, field, text: clip(text) })),
+    );
   }
 }
 

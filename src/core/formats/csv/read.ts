@@ -12,10 +12,10 @@ import {
   readDate,
   readName,
 } from '@/core/record';
+import { asEntry, rejection } from '../as-entry';
 import { type Entry, type EntryReader, MAX_ENTRY_CHARS, type ReadOptions, type TextBlock } from '../entry';
 import { plainPages } from '../one-line';
 import { keepExtra } from '../tagged';
-import { titleProblems } from '../title-problems';
 import { withoutGuard } from './cells';
 import { guessMapping, mappingOf } from './mapping';
 import { type Row, RowReader } from './rows';
@@ -60,13 +60,8 @@ class CsvReader implements EntryReader {
   }
 
   private read({ cells, raw, line, valid, fault }: Row): Entry {
-    const reject = (code: Problem['code'], text = raw): Entry => ({
-      kind: 'rejected',
-      ordinal: ++this.ordinal,
-      line,
-      raw,
-      problem: { code, line, text: clip(text) },
-    });
+    const place = { ordinal: ++this.ordinal, line, raw };
+    const reject = (code: Problem['code'], text = raw) => rejection(place, code, text);
     if (fault === 'too-long' || raw.length > MAX_ENTRY_CHARS) return reject('entry-too-long');
     if (fault) return reject('bad-row', 'A quote opens a cell here and is never closed.');
     const { header, roles } = this.mapping!;
@@ -80,10 +75,9 @@ class CsvReader implements EntryReader {
         line,
         text: `The row has ${cells.length} cells, the header ${header.length}; the missing ones were taken as empty.`,
       });
-    const record = toRecord(cells, header, roles, (code, field, text) => problems.push({ code, line, field, text: clip(text) }));
-    if (!record.title && !record.doi && !record.pmid) return reject('no-title-or-identifier');
-    titleProblems(record, line, problems);
-    return { kind: 'record', ordinal: ++this.ordinal, line, raw, record, problems };
+    return asEntry(place, problems, (problem) =>
+      toRecord(cells, header, roles, (code, field, text) => problem({ code, line, field, text: clip(text) })),
+    );
   }
 }
 

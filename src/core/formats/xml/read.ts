@@ -1,6 +1,6 @@
 import { type BibRecord, clip, type Problem } from '@/core/record';
+import { asEntry, rejection } from '../as-entry';
 import { type Entry, type EntryReader, KEPT_OF_LONG_ENTRY, MAX_ENTRY_CHARS, type TextBlock } from '../entry';
-import { titleProblems } from '../title-problems';
 import { parseElement, XmlFault, type XmlNode } from './parse';
 
 /** What an XML format must say: which elements are entries, and what they mean. */
@@ -103,7 +103,7 @@ export class XmlReader implements EntryReader {
     if (!this.inside!.dropped) {
       const entry = raw.length > MAX_ENTRY_CHARS ? null : this.read(raw, this.number);
       if (entry?.kind !== 'record' && this.toNextOpen(close, done)) return true;
-      done.push(this.numbered(entry ?? this.rejection(raw.slice(0, KEPT_OF_LONG_ENTRY), 'entry-too-long', this.number)));
+      done.push(entry ? this.numbered(entry) : this.reject(raw.slice(0, KEPT_OF_LONG_ENTRY), 'entry-too-long', this.number));
     } else if (this.toNextOpen(close, done)) return true;
     this.take(gt + 1);
     this.inside = null;
@@ -134,13 +134,12 @@ export class XmlReader implements EntryReader {
     this.invalidLine = 0;
     try {
       const node = parseElement(raw);
-      const record = this.format.toRecord(node, raw, (code, field, text) => problems.push({ code, line, field, text: clip(text) }));
-      if (!record.title && !record.doi && !record.pmid) return this.rejection(raw, 'no-title-or-identifier', line);
-      titleProblems(record, line, problems);
-      return { kind: 'record', ordinal: 0, line, raw, record, problems };
+      return asEntry({ ordinal: 0, line, raw }, problems, (problem) =>
+        this.format.toRecord(node, raw, (code, field, text) => problem({ code, line, field, text: clip(text) })),
+      );
     } catch (error) {
       if (!(error instanceof XmlFault)) throw error;
-      return this.rejection(raw, error.code, line + count(raw.slice(0, error.at)), error.message);
+      return rejection({ ordinal: 0, line: line + count(raw.slice(0, error.at)), raw }, error.code, error.message);
     }
   }
 
@@ -154,11 +153,7 @@ export class XmlReader implements EntryReader {
   }
 
   private reject(raw: string, code: Problem['code'], line: number, text = raw): Entry {
-    return this.numbered(this.rejection(raw, code, line, text));
-  }
-
-  private rejection(raw: string, code: Problem['code'], line: number, text = raw): Entry {
-    return { kind: 'rejected', ordinal: 0, line, raw, problem: { code, line, text: clip(text) } };
+    return rejection({ ordinal: ++this.ordinal, line, raw }, code, text);
   }
 
   private numbered(entry: Entry): Entry {
