@@ -81,3 +81,15 @@ test.each([
   ['a book', 'PMID- 99000001\nBTI - A book\nISBN- 9780306406157\n', { title: 'A book', isbns: ['9780306406157'] }],
   ['a title that ends in an ellipsis', 'PMID- 99000001\nTI  - And then...\n', { title: 'And then...' }],
 ])('reads %s', async (_, text, expected) => expect(recordsOf(await readText(text, 'nbib'))[0]).toMatchObject(expected));
+
+test('a book keeps its corporate author and a date; a chapter stands in its book, the book in no series', async () => {
+  const book = 'PMID- 1\nBTI - Handbook of Ditches.\nCTI - Field Reports\nCN  - Working Group on Ditches\nCTDT- 20090501\nPT  - Book\n\n';
+  const chapter = 'PMID- 2\nCTI - Field Reports\nTI  - Draining\nBTI - Handbook of Fields.\nDP  - 2010\nDRDT- 20110401\nPT  - Review\n\n';
+  expect(recordsOf(await readText(book + chapter, 'nbib'))).toMatchObject([
+    {
+      ...{ title: 'Handbook of Ditches', container: '', authors: [{ family: 'Working Group on Ditches', given: '' }] },
+      dates: { issue: '20090501' },
+    },
+    { title: 'Draining', container: 'Handbook of Fields', dates: { issue: '2010' } },
+  ]);
+});

@@ -74,6 +74,7 @@ function toRecord(fields: TaggedField[], problem: (p: Problem) => void): BibReco
         break;
       case 'JT':
       case 'TA':
+      case 'CTI':
         containers.push(field);
         break;
       case 'VI':
@@ -133,7 +134,8 @@ function toRecord(fields: TaggedField[], problem: (p: Problem) => void): BibReco
         keepExtra(record, field.tag, value);
     }
   }
-  placeTitle(titles, record);
+  if (!record.dates.issue) placeBookDate(fields, record, problem);
+  placeTitle(titles, containers, record);
   placeContainer(containers, record);
   // Authors' own keywords come after the headings of the indexers.
   if (record.extra.OT) record.headings.push(...record.extra.OT);
@@ -147,16 +149,27 @@ function keepOnce(record: BibRecord, key: 'abstract' | 'volume' | 'issue' | 'pag
   else record[key] = value;
 }
 
-function placeTitle(fields: readonly TaggedField[], record: BibRecord) {
+/** A title beside that of a book is that of a chapter, and the book is what holds it. */
+function placeTitle(fields: readonly TaggedField[], containers: TaggedField[], record: BibRecord) {
   const own = fields.find((f) => f.tag === 'TI') ?? fields[0];
   if (!own) return;
   record.title = withoutStop(own.value);
-  if (fields.length > 1) for (const field of fields) if (field !== own) keepExtra(record, field.tag, field.value);
+  for (const field of fields) {
+    if (field === own) continue;
+    if (field.tag === 'BTI') containers.unshift(field);
+    else keepExtra(record, field.tag, field.value);
+  }
+}
+
+/** Books without a date of publication have one of their contribution or of their last revision. */
+function placeBookDate(fields: readonly TaggedField[], record: BibRecord, problem: (p: Problem) => void) {
+  const own = fields.find((f) => f.tag === 'CTDT') ?? fields.find((f) => f.tag === 'DRDT');
+  if (own) record.dates.issue = keepDate(own, problem);
 }
 
 function placeContainer(fields: readonly TaggedField[], record: BibRecord) {
-  const own = fields.find((f) => f.tag === 'JT') ?? fields[0];
-  record.container = own?.value ?? '';
+  const own = fields.find((f) => f.tag === 'JT') ?? fields.find((f) => f.tag === 'BTI') ?? fields.find((f) => f.tag !== 'CTI');
+  record.container = own?.tag === 'BTI' ? withoutStop(own.value) : (own?.value ?? '');
   for (const field of fields) if (field !== own) keepExtra(record, field.tag, field.value);
 }
 

@@ -1,4 +1,5 @@
 import { readText, recordsOf } from '@/testing/read-text';
+import { writePubmed } from './write';
 
 // Elements as NLM's PubMed DTD and its element descriptions give them.
 const CITATION = `<PubmedArticle>
@@ -93,4 +94,18 @@ test('a chapter of a book document', async () => {
   });
   const { writePubmed } = await import('./write');
   expect((await one(writePubmed(record))).container).toBe('Floors and knees');
+});
+
+test('a book dated only by its contribution keeps its year, its corporate author and the data beside it', async () => {
+  const book = `<PubmedBookArticle><BookDocument><PMID>99000010</PMID><Book><BookTitle>Ditches</BookTitle>
+    <AuthorList Type="editors"><Author><LastName>Ode</LastName><ForeName>Ann</ForeName></Author></AuthorList>
+    <AuthorList Type="authors"><Author><CollectiveName>Working Group on Ditches</CollectiveName></Author></AuthorList></Book>
+    <AuthorList Type="authors"/><ContributionDate><Year>2004</Year><Month>3</Month></ContributionDate></BookDocument>
+    <PubmedBookData><History><PubMedPubDate PubStatus="entrez"><Year>2011</Year><Month>1</Month><Day>2</Day></PubMedPubDate></History></PubmedBookData></PubmedBookArticle>`;
+  const [record] = recordsOf(await readText(book, 'pubmed-xml'));
+  expect(record).toMatchObject({
+    authors: [{ family: 'Working Group on Ditches', given: '' }],
+    dates: { issue: '2004-03', added: '2011-01-02' },
+  });
+  expect(recordsOf(await readText(writePubmed(record!), 'pubmed-xml'))[0]).toEqual(record);
 });

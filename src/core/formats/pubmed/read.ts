@@ -31,7 +31,7 @@ const PUBMED: XmlFormat = {
     const keep = (parent: string, node: XmlNode) => keepExtra(record, parent, source.slice(node.from, node.to));
     if (entry.name === 'PubmedBookArticle') readBook(childOf(entry, 'BookDocument'), record, problem, keep);
     else readCitation(childOf(entry, 'MedlineCitation'), record, problem, keep);
-    for (const data of childrenOf(entry, 'PubmedData')) readData(data, record, keep);
+    for (const data of elementsOf(entry).filter((n) => /^Pubmed(?:Book)?Data$/.test(n.name))) readData(data, record, keep);
     for (const node of elementsOf(entry))
       if (!['MedlineCitation', 'BookDocument', 'PubmedData', 'PubmedBookData'].includes(node.name)) keep('entry', node);
     return record;
@@ -217,16 +217,27 @@ function readBook(book: XmlNode | undefined, record: BibRecord, problem: Report,
     else if (node.name === 'Abstract') readAbstract(node, record, keep);
     else if (node.name === 'PublicationType') record.types.push({ vocabulary: 'mesh-publication-type', term: textOf(node) });
     else {
-      if (node.name === 'AuthorList') record.authors.push(...childrenOf(node, 'Author').map(person));
       if (node.name === 'Language') record.languages.push(textOf(node));
       keep('BookDocument', node);
     }
   }
   record.publisher = textOf(childOf(container, 'Publisher', 'PublisherName'));
-  record.dates.issue = container && childOf(container, 'PubDate') ? dated(dateOf(childOf(container, 'PubDate')!), 'PubDate', problem) : '';
+  record.dates.issue = firstDate(
+    [childOf(container, 'PubDate'), childOf(book, 'ContributionDate'), childOf(container, 'BeginningDate')],
+    problem,
+  );
   for (const isbn of childrenOf(container, 'Isbn')) {
     const checked = checkIsbn(textOf(isbn));
     if (checked) record.isbns.push(checked);
   }
-  if (record.authors.length === 0) record.authors.push(...childrenOf(childOf(container, 'AuthorList'), 'Author').map(person));
+  // Those of the chapter; else those of the book; its editors only where it has nobody else.
+  const lists = [...childrenOf(book, 'AuthorList'), ...childrenOf(container, 'AuthorList')];
+  const byKind = [...lists.filter((l) => l.attrs.Type !== 'editors'), ...lists.filter((l) => l.attrs.Type === 'editors')];
+  record.authors.push(...(byKind.map((list) => childrenOf(list, 'Author').map(person)).find((people) => people.length) ?? []));
+}
+
+/** The first of several dates that is there at all. */
+function firstDate(nodes: readonly (XmlNode | undefined)[], problem: Report): string {
+  const found = nodes.find((n) => n && dateOf(n) !== '');
+  return found ? dated(dateOf(found), found.name, problem) : '';
 }

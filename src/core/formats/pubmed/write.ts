@@ -101,6 +101,6 @@ function writeBook(record: BibRecord, extra: BibRecord['extra'], notes: readonly
       ...record.types.filter((t) => t.vocabulary === 'mesh-publication-type').map((t) => element('PublicationType', t.term)),
       ...notes,
     ]),
-    around('PubmedData', extra.PubmedData ?? []),
+    around('PubmedBookData', extra.PubmedData ?? []),
   ]);
 }
