@@ -1,3 +1,4 @@
+import { JATS_HEAD, JATS_TAIL, MARC_XML_HEAD, MARC_XML_TAIL } from '@/core/formats';
 import { ImportFile, RejectedEntry } from '@/db/schema';
 import { type Context, isUuid, NotFound, openReview } from './context';
 
@@ -19,6 +20,9 @@ export async function rejectedEntries(ctx: Context, reviewId: string, fileId: st
 const FRAMES: Partial<Record<string, [string, string]>> = {
   'pubmed-xml': ['<?xml version="1.0" encoding="UTF-8"?>\n<PubmedArticleSet>\n', '\n</PubmedArticleSet>\n'],
   mods: ['<?xml version="1.0" encoding="UTF-8"?>\n<modsCollection xmlns="http://www.loc.gov/mods/v3">\n', '\n</modsCollection>\n'],
+  'marc-xml': [MARC_XML_HEAD, MARC_XML_TAIL],
+  jats: [JATS_HEAD, JATS_TAIL],
+  marc: ['', ''],
   'csl-json': ['[\n', '\n]\n'],
 };
 
@@ -28,7 +32,8 @@ export async function rejectedFile(ctx: Context, reviewId: string, fileId: strin
   const rows = await ctx.em.find(RejectedEntry, { reviewId, fileId }, { orderBy: { ordinal: 'asc' } });
   const [head, tail] = FRAMES[file.format ?? ''] ?? ['', '\n'];
   const header = file.mapping ? `${file.mapping.header.map(cell).join(file.mapping.delimiter)}\n` : '';
-  const between = file.format === 'csl-json' ? ',\n' : file.format === 'csv' ? '\n' : '\n\n';
+  const BETWEEN: Partial<Record<string, string>> = { 'csl-json': ',\n', csv: '\n', marc: '' };
+  const between = BETWEEN[file.format ?? ''] ?? '\n\n';
   return { name: `rejected-${file.name}`, text: head + header + rows.map((r) => r.raw).join(between) + tail };
 }
 

@@ -85,11 +85,16 @@ export function notesOf(record: BibRecord): string[] {
   for (const field in record.extra) {
     if (ANSWERS.test(field)) notes.push(...record.extra[field]!.map((v) => `Peer reviewed: ${v}`));
     else if (KNOWN.has(field) || KNOWN.has(field.toLowerCase())) notes.push(...record.extra[field]!);
+    else if (field === 'marc') notes.push(...record.extra.marc!.flatMap(marcNote));
     else if (field === 'mods') for (const xml of record.extra.mods!) notes.push(...modsNotes(xml));
   }
   if (record.publisher) notes.push(record.publisher);
   return notes;
 }
+
+/** Notes and editions of a MARC record: fields 5xx, other than summaries, and 250, without the codes of their parts. */
+const marcNote = (field: string): string[] =>
+  /^(?:5(?!20)\d\d|250) /.test(field) ? [field.slice(6).replace(/\$\w/g, ' ').replace(/\s+/g, ' ').trim()] : [];
 
 const modsNotes = (xml: string): string[] =>
   /^<(?:note|originInfo|physicalDescription|accessCondition)/.test(xml)

@@ -10,6 +10,8 @@ const OTHER_RULES: Readonly<Record<string, string>> = {
   'bibtex-type': 'The BibTeX entry type of the record.',
   'csl-type': 'The CSL item type of the record.',
   'mods-type': 'The genre or type of resource that the record gives.',
+  'marc-code': 'A coded value of the MARC record.',
+  'jats-type': 'The article type of the JATS article.',
   'plain-word': 'A type that the database prints, by the meaning such words commonly have.',
   'database-term': 'A term of the database, as its profile maps it.',
   'database-scope': 'What the database’s profile says of all its journals.',

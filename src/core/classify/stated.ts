@@ -34,6 +34,8 @@ export const TERM_RULES: Readonly<Partial<Record<Vocabulary, string>>> = {
   'csl-type': 'csl-type',
   'mods-resource': 'mods-type',
   'mods-genre': 'mods-type',
+  'marc-code': 'marc-code',
+  'jats-type': 'jats-type',
   own: 'plain-word',
 };
 
@@ -138,4 +140,6 @@ const JOURNAL_TYPES: Partial<Record<Vocabulary, readonly string[]>> = {
   'bibtex-type': ['article'],
   'csl-type': ['article-journal'],
   'mods-genre': ['article', 'journal article'],
+  'marc-code': ['ldr/06-07 ab'],
+  'jats-type': ['research-article', 'review-article', 'case-report', 'brief-report', 'rapid-communication', 'systematic-review'],
 };

@@ -5,12 +5,18 @@ const RETURN = 13;
 /** A line without an end is handed out in pieces of about this many bytes, so that it cannot grow without bound. */
 const MAX_LINE_BYTES = 1 << 20;
 
+/** Turns the bytes of a file into text, piece by piece. */
+export interface Decoding {
+  push(chunk: Uint8Array): TextBlock[];
+  end(): TextBlock[];
+}
+
 /**
  * Turns bytes into blocks of text that end at line ends: UTF-8 (a byte-order mark is dropped), else Windows-1252 line
  * by line, so that one bad byte spoils neither the rest of the file nor a file that changes its encoding half-way.
  * Lines may end at LF, CRLF or CR; they come out ended at LF or CRLF. UTF-16 with a byte-order mark is read too.
  */
-export class TextDecoding {
+export class TextDecoding implements Decoding {
   private held = new Uint8Array(0);
   private started = false;
   private wide: TextDecoder | null = null;

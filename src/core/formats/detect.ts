@@ -3,7 +3,11 @@ import { createBibtexReader } from './bibtex/read';
 import { createCslReader } from './csl/read';
 import { mappingOf } from './csv/mapping';
 import { createCsvReader } from './csv/read';
+import { type Decoding, TextDecoding } from './decode';
 import type { EntryReader, ReadOptions } from './entry';
+import { createJatsReader } from './jats/read';
+import { MarcDecoding } from './marc/iso2709';
+import { createMarcReader, createMarcXmlReader } from './marc/read';
 import { createModsReader } from './mods/read';
 import { createNbibReader } from './nbib/read';
 import { createPubmedReader } from './pubmed/read';
@@ -11,16 +15,30 @@ import { createRisReader } from './ris/read';
 
 export type Format = RecordFormat;
 
-export const FORMATS: Record<Format, { label: string; extension: string; media: string; reader: (options?: ReadOptions) => EntryReader }> =
-  {
-    ris: { label: 'RIS', extension: 'ris', media: 'application/x-research-info-systems', reader: createRisReader },
-    nbib: { label: 'MEDLINE tagged', extension: 'nbib', media: 'text/plain', reader: createNbibReader },
-    'pubmed-xml': { label: 'PubMed XML', extension: 'xml', media: 'application/xml', reader: createPubmedReader },
-    bibtex: { label: 'BibTeX', extension: 'bib', media: 'text/x-bibtex', reader: createBibtexReader },
-    'csl-json': { label: 'CSL-JSON', extension: 'json', media: 'application/json', reader: createCslReader },
-    csv: { label: 'CSV or other table', extension: 'csv', media: 'text/csv', reader: createCsvReader },
-    mods: { label: 'MODS XML', extension: 'xml', media: 'application/xml', reader: createModsReader },
-  };
+interface FormatFacts {
+  label: string;
+  extension: string;
+  media: string;
+  reader: (options?: ReadOptions) => EntryReader;
+  decoding: () => Decoding;
+}
+const inText = (label: string, extension: string, media: string, reader: FormatFacts['reader']): FormatFacts => ({
+  ...{ label, extension, media, reader },
+  decoding: () => new TextDecoding(),
+});
+
+export const FORMATS: Record<Format, FormatFacts> = {
+  ris: inText('RIS', 'ris', 'application/x-research-info-systems', createRisReader),
+  nbib: inText('MEDLINE tagged', 'nbib', 'text/plain', createNbibReader),
+  'pubmed-xml': inText('PubMed XML', 'xml', 'application/xml', createPubmedReader),
+  bibtex: inText('BibTeX', 'bib', 'text/x-bibtex', createBibtexReader),
+  'csl-json': inText('CSL-JSON', 'json', 'application/json', createCslReader),
+  csv: inText('CSV or other table', 'csv', 'text/csv', createCsvReader),
+  mods: inText('MODS XML', 'xml', 'application/xml', createModsReader),
+  marc: { ...inText('MARC 21', 'mrc', 'application/marc', createMarcReader), decoding: () => new MarcDecoding() },
+  'marc-xml': inText('MARCXML', 'xml', 'application/marcxml+xml', createMarcXmlReader),
+  jats: inText('JATS XML', 'xml', 'application/xml', createJatsReader),
+};
 export const FORMAT_CODES = RECORD_FORMATS;
 export const isFormat = (text: string): text is Format => (RECORD_FORMATS as readonly string[]).includes(text);
 
@@ -32,7 +50,7 @@ export interface FileProblem {
 
 /** How many bytes of the beginning `detectFormat` wants to see. */
 export const DETECT_BYTES = 65_536;
-const KNOWN = 'RIS, MEDLINE tagged, PubMed XML, BibTeX, CSL-JSON, CSV or MODS XML';
+const KNOWN = 'RIS, MEDLINE tagged, PubMed XML, BibTeX, CSL-JSON, CSV, MODS XML, MARC 21, MARCXML or JATS XML';
 
 const problem = (code: FileProblem['code'], message: string) => ({ problem: { code, message } });
 
@@ -44,6 +62,8 @@ const problem = (code: FileProblem['code'], message: string) => ({ problem: { co
 export function detectFormat(head: Uint8Array, wanted?: Format): { format: Format } | { problem: FileProblem } {
   if (head.length === 0) return problem('empty-file', 'The file is empty.');
   const text = textOfHead(head);
+  // ISO 2709: a leader of 24 characters, whose figures count bytes. MARC 21 Record Structure.
+  if (/^\s*\d{5}[acdnp][a-z][a-z][ a-z#][ a]\d\d\d{5}/.test(text)) return { format: wanted ?? 'marc' };
   if (text.includes('\u0000'))
     return problem('binary-file', `This is a binary file, not a text file of records. Export the records as ${KNOWN}.`);
   if (text.trim() === '') return problem('empty-file', 'The file holds nothing but blank lines.');
@@ -84,9 +104,10 @@ function detectXml(text: string, wanted?: Format): { format: Format } | { proble
   const declared = /<!DOCTYPE\s+([\w:.-]+)([^>[]*)(\[)?/i.exec(text);
   if (declared && /^html$/i.test(declared[1]!))
     return problem('unknown-format', 'This is a web page, not a file of records. Export the records instead of saving the page.');
-  // PubMed's own declaration names its DTD; it is neither fetched nor needed. Anything else may bring entities along.
-  const isPubmed = declared && /^Pubmed(?:Book)?ArticleSet$/.test(declared[1]!) && /PUBLIC\s+"-\/\/NLM\/\/DTD/.test(declared[2]!);
-  if (/<!ENTITY/i.test(text) || declared?.[3] || (declared && !isPubmed)) {
+  // The declarations of PubMed and JATS name their DTD; it is neither fetched nor needed. Anything else may bring entities along.
+  const isKnown =
+    declared && /^(?:Pubmed(?:Book)?ArticleSet|article)$/.test(declared[1]!) && /PUBLIC\s+"-\/\/NLM\/\/DTD/.test(declared[2]!);
+  if (/<!ENTITY/i.test(text) || declared?.[3] || (declared && !isKnown)) {
     return problem(
       'xml-declares',
       'This XML declares entities or refers to a document outside it. Such files are refused, since reading them can expose or exhaust this machine. Export the records without a document type declaration.',
@@ -95,8 +116,10 @@ function detectXml(text: string, wanted?: Format): { format: Format } | { proble
   if (wanted) return { format: wanted };
   if (/<(?:\w+:)?Pubmed(?:Book)?Article(?:Set)?[\s>]/.test(text)) return { format: 'pubmed-xml' };
   if (/<(?:\w+:)?mods(?:Collection)?[\s>]/.test(text)) return { format: 'mods' };
+  if (/<(?:\w+:)?leader[\s>]/.test(text) && /<(?:\w+:)?(?:control|data)field[\s>]/.test(text)) return { format: 'marc-xml' };
+  if (/<(?:\w+:)?article[\s>]/.test(text) && /<(?:\w+:)?(?:article|journal)-meta[\s>]/.test(text)) return { format: 'jats' };
   return problem(
     'unknown-format',
-    `It looks like XML or a web page, but holds neither PubMed articles nor MODS records. Export the records as ${KNOWN}.`,
+    `It looks like XML or a web page, but holds no PubMed articles, and no MODS, MARC or JATS records. Export the records as ${KNOWN}.`,
   );
 }

@@ -65,6 +65,13 @@ const BITS = [
   '</PubmedArticle>',
   '<mods>',
   '</mods>',
+  '<record>',
+  '</record>',
+  '<article>',
+  '</article>',
+  '\u001d',
+  '\u001e',
+  '\u001f',
   '","',
   '$',
   '%',
@@ -160,6 +167,21 @@ test.each([
   ],
   ['mods', '<mods><titleInfo><title>', '</title></titleInfo></mods><mods><titleInfo><title>Next</title></titleInfo></mods>'],
   ['bibtex', '@article{a, title = {', '}}\n@article{b, title={Next}}\n'],
+  [
+    'marc-xml',
+    '<record><datafield tag="245"><subfield code="a">',
+    '</subfield></datafield></record><record><datafield tag="245"><subfield code="a">Next</subfield></datafield></record>',
+  ],
+  [
+    'jats',
+    '<article><front><article-meta><title-group><article-title>',
+    '</article-title></title-group></article-meta></front></article><article><front><article-meta><title-group><article-title>Next</article-title></title-group></article-meta></front></article>',
+  ],
+  [
+    'marc',
+    '00001nam a2200001 c 4500',
+    `\u001d${[...writeRecords('marc', [{ record: { ...emptyRecord('marc'), title: 'Next' } }])].join('')}`,
+  ],
   ['csl-json', '[{"id":"', '"},{"id":"2","title":"Next"}]'],
 ] as const)('%s: one endless field is rejected, and the next entry read', async (format, head, tail) => {
   expect(await count(repeated(head, QUARTER, 256, tail), format)).toEqual({ 'entry-too-long': 1, record: 1 });
@@ -177,6 +199,7 @@ test.each([
   ['pubmed-xml', '<PubmedArticle>\n', 'entry-not-closed'],
   ['mods', '<mods></mods>\n', 'no-title-or-identifier'],
   ['bibtex', '@article{}\n', 'no-title-or-identifier'],
+  ['marc', '00026nam a2200025 c 4500\u001e\u001d', 'no-title-or-identifier'],
   ['csl-json', '{},\n', 'no-title-or-identifier'],
 ] as const)('%s: half a million empty records are counted, one by one', async (format, empty, code) => {
   expect(await count(repeated('', empty.repeat(5000), 100), format)).toEqual({ [code]: 500_000 });
@@ -185,6 +208,7 @@ test.each([
 test.each([
   ['pubmed-xml', `<PubmedArticle>${'<a>'.repeat(200_000)}`],
   ['mods', `<mods>${'<a>'.repeat(5000)}${'</a>'.repeat(5000)}</mods>`],
+  ['jats', `<article>${'<a>'.repeat(5000)}${'</a>'.repeat(5000)}</article>`],
   ['csl-json', `[${'{"a":'.repeat(100_000)}1${'}'.repeat(100_000)}]`],
   ['bibtex', `@article{a, title = {${'{'.repeat(100_000)}${'}'.repeat(100_000)}}}`],
 ] as const)('%s: deep nesting is bounded', async (format, text) => {

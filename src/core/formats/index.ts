@@ -4,6 +4,8 @@ export { guessDelimiter, guessMapping, mappingOf } from './csv/mapping';
 export { RowReader } from './csv/rows';
 export * from './detect';
 export type { Entry } from './entry';
+export { JATS_HEAD, JATS_TAIL } from './jats/write';
+export { MARC_XML_HEAD, MARC_XML_TAIL } from './marc/write';
 export { readBatches, readEntries } from './read-entries';
 export { readVenues, type VenueProblem } from './venues/read';
 export { type Noted, writeRecords } from './write-records';

@@ -1,4 +1,3 @@
-import { TextDecoding } from './decode';
 import { FORMATS, type Format } from './detect';
 import type { Entry, ReadOptions } from './entry';
 
@@ -20,7 +19,7 @@ export async function* readBatches(
   format: Format,
   options?: ReadOptions,
 ): AsyncGenerator<Entry[]> {
-  const decoding = new TextDecoding();
+  const decoding = FORMATS[format].decoding();
   const reader = FORMATS[format].reader(options);
   for await (const chunk of chunks) {
     for (const block of decoding.push(chunk)) {

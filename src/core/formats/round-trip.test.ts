@@ -55,6 +55,9 @@ const DATES: Record<RecordFormat, string[]> = {
   'csl-json': ['2020', '2020-05-06', '2020-05', '2020-21', '2020-03/2020-05'],
   csv: ['2020', '2020-05-06', '2020 May'],
   mods: ['2020', '2020-05-06', '2020-21'],
+  marc: ['2020', '2020-05-06', '2020 May'],
+  'marc-xml': ['2020', '2020-05-06', '2020 May'],
+  jats: ['2020', '2020-05-06', '2020-05', '2020 Spring'],
 };
 const TYPES: Record<RecordFormat, [Vocabulary, string[]][]> = {
   ris: [['ris-type', ['JOUR', 'THES', 'XYZZ']]],
@@ -79,6 +82,16 @@ const TYPES: Record<RecordFormat, [Vocabulary, string[]][]> = {
     ['mods-resource', ['text']],
     ['mods-genre', ['article', 'book review']],
   ],
+  marc: [
+    ['marc-code', ['LDR/06-07 am', 'LDR/06-07 aa']],
+    ['marc-code', ['008/24 m', '008/24 d']],
+    ['mods-genre', ['thesis', 'A word of our own']],
+  ],
+  'marc-xml': [['marc-code', ['LDR/06-07 ab', 'LDR/06-07 gm']]],
+  jats: [
+    ['jats-type', ['research-article', 'editorial']],
+    ['own', ['Review of a book']],
+  ],
 };
 /** Names that a format keeps without having a place for them. */
 const KEPT: Record<RecordFormat, string[]> = {
@@ -89,10 +102,14 @@ const KEPT: Record<RecordFormat, string[]> = {
   'csl-json': [],
   csv: ['Colour', 'Shelf mark'],
   mods: [],
+  marc: [],
+  'marc-xml': [],
+  jats: [],
 };
 
 function recordOf(format: RecordFormat): fc.Arbitrary<BibRecord> {
   const xml = format === 'pubmed-xml' || format === 'mods';
+  const bookless = format === 'pubmed-xml' || format === 'jats';
   const kept = KEPT[format];
   return fc
     .record({
@@ -105,10 +122,10 @@ function recordOf(format: RecordFormat): fc.Arbitrary<BibRecord> {
       pages: maybe(fc.constantFrom('12-19', '7'), ''),
       publisher: format === 'pubmed-xml' ? fc.constant('') : maybe(fc.constantFrom('Harrowgate Press', 'Calder & Voss'), ''),
       issns: some('0317-8471', '1050-124X'),
-      isbns: format === 'pubmed-xml' ? fc.constant<string[]>([]) : maybe<string[]>(fc.constant(['9780306406157']), []),
+      isbns: bookless ? fc.constant<string[]>([]) : maybe<string[]>(fc.constant(['9780306406157']), []),
       doi: maybe(fc.constantFrom('10.5555/x.1', '10.5555/a_b(1)'), ''),
       headings: format === 'pubmed-xml' ? fc.constant<string[]>([]) : some('Sleep', 'Shift work', 'Lighting & lamps'),
-      languages: format === 'csl-json' ? some('en') : some('eng', 'spa'),
+      languages: format === 'csl-json' || format === 'jats' ? some('en') : some('eng', 'spa'),
       urls:
         format === 'pubmed-xml' || format === 'nbib'
           ? fc.constant<string[]>([])

@@ -2,6 +2,8 @@ import type { BibRecord, RecordFormat } from '@/core/record';
 import { writeBibtex } from './bibtex/write';
 import { toCsl } from './csl/write';
 import { csvTable } from './csv/write';
+import { JATS_HEAD, JATS_TAIL, writeJats } from './jats/write';
+import { MARC_XML_HEAD, MARC_XML_TAIL, writeMarc, writeMarcXml } from './marc/write';
 import { MODS_HEAD, MODS_TAIL, writeMods } from './mods/write';
 import { writeNbib } from './nbib/write';
 import { PUBMED_HEAD, PUBMED_TAIL, writePubmed } from './pubmed/write';
@@ -34,6 +36,19 @@ export function* writeRecords(format: RecordFormat, all: readonly Noted[]): Gene
       yield MODS_HEAD;
       for (const { record, notes } of all) yield writeMods(record, notes);
       yield MODS_TAIL;
+      return;
+    case 'marc':
+      for (const { record, notes } of all) yield writeMarc(record, notes);
+      return;
+    case 'marc-xml':
+      yield MARC_XML_HEAD;
+      for (const { record, notes } of all) yield writeMarcXml(record, notes);
+      yield MARC_XML_TAIL;
+      return;
+    case 'jats':
+      yield JATS_HEAD;
+      for (const { record, notes } of all) yield writeJats(record, notes);
+      yield JATS_TAIL;
       return;
     case 'csl-json':
       yield '[\n';

@@ -7,7 +7,7 @@ export interface Person {
 }
 
 /** The open formats a record can be read from. */
-export const RECORD_FORMATS = ['ris', 'nbib', 'pubmed-xml', 'bibtex', 'csl-json', 'csv', 'mods'] as const;
+export const RECORD_FORMATS = ['ris', 'nbib', 'pubmed-xml', 'bibtex', 'csl-json', 'csv', 'mods', 'marc', 'marc-xml', 'jats'] as const;
 export type RecordFormat = (typeof RECORD_FORMATS)[number];
 
 /** Where a term comes from. `own` is a database's own word, which only the database's term map can place. */
@@ -20,6 +20,8 @@ export const VOCABULARIES = [
   'csl-type',
   'mods-resource',
   'mods-genre',
+  'marc-code',
+  'jats-type',
   'own',
 ] as const;
 export type Vocabulary = (typeof VOCABULARIES)[number];

@@ -3,6 +3,7 @@ import { COAR_TYPES } from './coar-types';
 import { BIBTEX_TYPES, CSL_TYPES } from './entry-types';
 import { FOREIGN_WORDS } from './foreign-words';
 import { JATS_ARTICLE_TYPES } from './jats-article-types';
+import { MARC_CODES } from './marc-codes';
 import { MEDLINE_SUBSETS } from './medline-fields';
 import { MESH_PUBLICATION_TYPES } from './mesh-publication-types';
 import { MODS_GENRES, MODS_RESOURCES } from './mods-types';
@@ -18,7 +19,9 @@ export const VOCABULARY_LABELS: Readonly<Record<Vocabulary, string>> = {
   'bibtex-type': 'BibTeX entry type',
   'csl-type': 'CSL item type',
   'mods-resource': 'MODS type of resource',
-  'mods-genre': 'MODS genre',
+  'mods-genre': 'MARC or MODS genre',
+  'marc-code': 'MARC 21 code',
+  'jats-type': 'JATS article type',
   own: 'The database’s own term',
 };
 
@@ -65,7 +68,13 @@ export const TERM_TABLES: readonly TermTable[] = [
     source: 'MODS 3 user guidelines, typeOfResource; from memory',
     rows: MODS_RESOURCES,
   },
-  { id: 'mods-genre', label: 'MODS genres', source: 'Library of Congress, MARC Genre Term List; from memory', rows: MODS_GENRES },
+  { id: 'mods-genre', label: 'MARC and MODS genres', source: 'Library of Congress, MARC Genre Term List; from memory', rows: MODS_GENRES },
+  {
+    id: 'marc',
+    label: 'MARC 21 codes',
+    source: 'Library of Congress, MARC 21 Format for Bibliographic Data: leader, 008, 502; from memory',
+    rows: MARC_CODES,
+  },
   {
     id: 'jats',
     label: 'JATS article types',
@@ -99,6 +108,8 @@ const TABLES: Partial<Record<Vocabulary, Rows>> = {
   'csl-type': rowsOf('csl'),
   'mods-resource': rowsOf('mods-resource'),
   'mods-genre': rowsOf('mods-genre'),
+  'marc-code': rowsOf('marc'),
+  'jats-type': rowsOf('jats'),
 };
 /** Lists that a database's own word may come from, in the order in which they are tried. */
 const OWN: readonly [string, Rows][] = [

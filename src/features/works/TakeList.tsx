@@ -9,6 +9,9 @@ export const RECORD_FORMATS = [
   ['nbib', 'MEDLINE tagged'],
   ['pubmed-xml', 'PubMed XML'],
   ['mods', 'MODS XML'],
+  ['marc', 'MARC 21'],
+  ['marc-xml', 'MARCXML'],
+  ['jats', 'JATS XML'],
   ['csv', 'CSV'],
 ] as const;
 

@@ -7,6 +7,8 @@ import { parseElement, XmlFault, type XmlNode } from './parse';
 export interface XmlFormat {
   /** Names of the elements that are entries. */
   entries: readonly string[];
+  /** Whether text that opens like an entry, and in which one begins, only holds entries. */
+  isFrame?: (text: string) => boolean;
   /** @param source the entry's text, of which nodes know their place */
   toRecord(entry: XmlNode, source: string, problem: (code: Problem['code'], field: string, text: string) => void): BibRecord;
 }
@@ -111,12 +113,15 @@ export class XmlReader implements EntryReader {
   }
 
   /** When another entry begins before this one ended, this one ends there. */
-  private toNextOpen(before: number, done: Entry[]): boolean {
+  private toNextOpen(limit: number, done: Entry[]): boolean {
     this.openTag.lastIndex = 1;
     const next = this.openTag.exec(this.held);
-    if (!next || next.index >= before) return false;
-    if (!this.inside!.dropped) done.push(this.reject(this.held.slice(0, next.index).trimEnd(), 'entry-not-closed', this.number));
+    if (!next || next.index >= limit) return false;
+    const before = this.held.slice(0, next.index);
+    if (!this.inside!.dropped && !this.format.isFrame?.(before)) done.push(this.reject(before.trimEnd(), 'entry-not-closed', this.number));
     this.take(next.index);
+    // What was searched for was the end of the one, and says nothing of another name's.
+    if (next[0].slice(1) !== this.inside!.name) this.cleared = 0;
     this.inside = null;
     return true;
   }
