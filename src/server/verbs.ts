@@ -42,6 +42,7 @@ import { OverrideWorks, overrideWorks, UndoOverrides, undoOverrides } from './si
 import { CompareVersions, compareVersions } from './sieve-versions';
 import { AskText, askText } from './text-answers';
 import { DropVenue, dropVenue, importVenues, previewVenues, SaveVenue, saveVenue, VenueFileText } from './venue-register';
+import { wordedLikeRuled } from './worded-like';
 
 const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, input: I) => Promise<O>) => ({ input, run });
 
@@ -102,6 +103,7 @@ export const VERBS = {
   'cancel-job': verb(JobId, cancelJob),
   'rule-axis': verb(RuleAxis, ruleAxis),
   'preview-ruling': verb(PreviewRuling, previewRuling),
+  'worded-like': verb(z.strictObject({}), wordedLikeRuled),
   'undo-ruling': verb(UndoRuling, undoRuling),
   'classify-view': verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await classifyView(ctx, id) })),
   'preview-venues': verb(VenueFileText, previewVenues),

@@ -5,3 +5,4 @@ export * from './look-again';
 export * from './mentions';
 export * from './profile';
 export * from './templates';
+export * from './worded-like';

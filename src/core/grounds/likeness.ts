@@ -5,15 +5,14 @@ const STOP = new Set(
   ),
 );
 
-const wordsOf = (text: string): string[] =>
+const printedWords = (text: string): string[] =>
   (
     text
       .toLowerCase()
       .normalize('NFKD')
       .match(/\p{L}[\p{L}\p{N}]+/gu) ?? []
-  )
-    .filter((w) => w.length > 2 && !STOP.has(w))
-    .map(stem);
+  ).filter((w) => w.length > 2 && !STOP.has(w));
+const wordsOf = (text: string): string[] => printedWords(text).map(stem);
 /** Plurals and their singulars are one word; no more is folded, so that nothing unlike becomes alike. */
 const stem = (w: string): string => (w.length > 4 && w.endsWith('s') && !w.endsWith('ss') ? w.slice(0, -1) : w);
 
@@ -30,16 +29,20 @@ interface Vector {
 export class TextIndex {
   private readonly ids = new Map<string, number>();
   private readonly found: number[] = [];
+  /** Each word as it was printed first. */
+  private readonly printed: string[] = [];
   private readonly counts = new Map<number, Map<number, number>>();
   private readonly vectors = new Map<number, Vector>();
 
   add(key: number, text: string) {
     const counts = new Map<number, number>();
-    for (const word of wordsOf(text)) {
+    for (const printed of printedWords(text)) {
+      const word = stem(printed);
       let id = this.ids.get(word);
       if (id === undefined) {
         id = this.ids.size;
         this.ids.set(word, id);
+        this.printed.push(printed);
         this.found.push(0);
       }
       const n = counts.get(id) ?? 0;
@@ -79,13 +82,8 @@ export class TextIndex {
    * @param keys texts to be placed; @param others those whose middle is taken; @param words used when there are none
    */
   nearness(keys: readonly number[], others: readonly number[], words: string): Map<number, number> {
-    const middle = new Float32Array(this.ids.size);
-    if (others.length)
-      for (const other of others) {
-        const v = this.vector(other);
-        for (let i = 0; i < v.words.length; i++) middle[v.words[i]!]! += v.weights[i]!;
-      }
-    else
+    const middle = this.middleOf(others);
+    if (!others.length)
       for (const word of new Set(wordsOf(words))) {
         const id = this.ids.get(word);
         if (id !== undefined) middle[id] = this.weight(id, 1);
@@ -99,6 +97,27 @@ export class TextIndex {
         return [key, dot / length];
       }),
     );
+  }
+
+  /** The words by which a text is near the middle of some others, as printed, those that count most first. */
+  shared(key: number, others: readonly number[], most: number): string[] {
+    const middle = this.middleOf(others);
+    const { words, weights } = this.vector(key);
+    return [...words]
+      .map((id, i) => ({ id, counts: weights[i]! * middle[id]! }))
+      .filter((w) => w.counts > 0)
+      .sort((a, b) => b.counts - a.counts || a.id - b.id)
+      .slice(0, most)
+      .map((w) => this.printed[w.id]!);
+  }
+
+  private middleOf(keys: readonly number[]): Float32Array {
+    const middle = new Float32Array(this.ids.size);
+    for (const key of keys) {
+      const v = this.vector(key);
+      for (let i = 0; i < v.words.length; i++) middle[v.words[i]!]! += v.weights[i]!;
+    }
+    return middle;
   }
 
   private weight(id: number, n: number): number {

@@ -2,6 +2,7 @@ export * from './block-list';
 export * from './cluster';
 export * from './compare';
 export * from './families';
+export * from './inherited';
 export { mergeKeys } from './keys';
 export type { MergeKeys } from './merge-keys';
 export * from './merge-records';

@@ -16,7 +16,9 @@ import { JobNote } from './JobNote';
 import { AXES, KnownTable } from './KnownTable';
 import { RulingDialog, type RulingTarget } from './RulingDialog';
 import { useClassifyView } from './useClassifyView';
+import { useWordedLike } from './useWordedLike';
 import { ValueTable } from './ValueTable';
+import { offerKey, WordedLike, WordedWorks } from './WordedLike';
 
 /** What is known of the works on each axis, how, and what one ruling or one entry of the register would settle. */
 export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initial: ClassifyView }) {
@@ -39,6 +41,9 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   const database = Number(params.get('db') ?? -1);
   const value = params.get('value') ?? '';
   const cause = params.get('cause') ?? '';
+  const like = params.get('like') ?? '';
+  const worded = useWordedLike(reviewId, engine.state === 'ready' ? engine.revision : null);
+  const offer = worded?.offers.find((o) => offerKey(o) === like);
 
   useEffect(() => {
     if (engine.state !== 'ready') return;
@@ -93,7 +98,8 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   }
   const shown = engine.state === 'ready' ? engine.databases.flatMap((id) => view.databases.find((d) => d.id === id) ?? []) : [];
   const disputes = view.disputes.filter((d) => axis === 'date' || axis === 'level' || d.axis === axis);
-  const ask = (next: Record<string, string | null>) => setParams({ as: null, db: null, value: null, cause: null, work: null, ...next });
+  const ask = (next: Record<string, string | null>) =>
+    setParams({ as: null, db: null, value: null, cause: null, like: null, work: null, ...next });
   const rule = (d: Dispute) => setTarget({ axis: d.axis, work: null, causes: [{ kind: 'claims', key: d.key, label: d.label }], codes: [] });
   return (
     <main className="px-5 py-4">
@@ -138,6 +144,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
         <aside className="min-w-0">
           <h2 className="text-[16px]">What one ruling would settle</h2>
           <Disputes disputes={disputes} onRule={rule} onOpen={(d) => ask({ axis: d.axis, cause: d.key })} />
+          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => ask({ axis: o.axis, like: offerKey(o) })} />
           <Gaps reviewId={reviewId} view={view} />
           <Unmapped reviewId={reviewId} unmapped={view.unmapped} />
         </aside>
@@ -152,6 +159,14 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
             onRuled={refresh}
           />
         </div>
+      )}
+      {offer && (
+        <WordedWorks
+          key={offerKey(offer)}
+          {...{ reviewId, scheme, offer }}
+          onRule={(works) => setTarget({ axis: offer.axis, work: null, works, causes: [], codes: offer.codes })}
+          onRuled={refresh}
+        />
       )}
       <RulingDialog reviewId={reviewId} scheme={scheme} target={target} onClose={() => setTarget(null)} onRuled={refresh} />
     </main>

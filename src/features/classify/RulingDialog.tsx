@@ -53,7 +53,7 @@ export function RulingDialog({ reviewId, scheme, target, onClose, onRuled }: Rul
 function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialogProps & { target: RulingTarget }) {
   const { axis, work, works, causes } = target;
   const values = axisValues(axis, scheme);
-  const [codes, setCodes] = useState<string[]>(target.codes.length === 1 ? target.codes : []);
+  const [codes, setCodes] = useState<string[]>(target.codes.length === 1 || target.works ? target.codes : []);
   const [reach, setReach] = useState(work || works ? -1 : 0);
   const [standing, setStanding] = useState(false);
   const [reason, setReason] = useState('');

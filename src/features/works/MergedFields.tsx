@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { type FieldChoice, MERGED_FIELDS, type MergedField, WHY_CHOSEN } from '@/core/merge';
+import { type FieldChoice, inheritedFrom, MERGED_FIELDS, type MergedField, WHY_CHOSEN } from '@/core/merge';
 import type { WorkDetail } from '@/server/work-detail';
 import { Button } from '@/ui/button';
 import { TextArea } from '@/ui/field';
@@ -56,7 +56,7 @@ export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; 
                       onClose={() => setEditing(null)}
                     />
                   ) : (
-                    <Choice choice={choice} tagOf={tagOf} />
+                    <Choice choice={choice} records={work.records} tagOf={tagOf} />
                   )}
                 </div>
                 <span className="flex flex-col items-end">
@@ -95,8 +95,15 @@ const Tags = ({ records, tagOf }: { records: readonly number[]; tagOf: TagOf }) 
   </>
 );
 
-function Choice({ choice, tagOf }: { choice: FieldChoice | undefined; tagOf: TagOf }) {
+interface ChoiceProps {
+  choice: FieldChoice | undefined;
+  records: WorkDetail['records'];
+  tagOf: TagOf;
+}
+
+function Choice({ choice, records, tagOf }: ChoiceProps) {
   if (!choice) return <span className="text-slate">no record says</span>;
+  const entries = records.flatMap((r) => (choice.records.includes(r.no) ? (inheritedFrom(r.item, choice.field) ?? []) : []));
   return (
     <>
       <span className="line-clamp-2 break-words" title={choice.value.length > 120 ? choice.value : undefined}>
@@ -104,6 +111,7 @@ function Choice({ choice, tagOf }: { choice: FieldChoice | undefined; tagOf: Tag
       </span>
       <span className="mt-0.5 flex flex-wrap items-center gap-1.5 text-[12.5px] text-slate">
         <Tags records={choice.records} tagOf={tagOf} />
+        {entries[0] && <span>inherited from the entry “{entries[0]}”,</span>}
         {choice.why === 'edited' ? <Pill>{WHY_CHOSEN.edited}</Pill> : WHY_CHOSEN[choice.why]}
       </span>
       {choice.others.map((o) => (

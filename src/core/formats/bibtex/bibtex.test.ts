@@ -1,4 +1,5 @@
 import { parse } from '@retorquere/bibtex-parser';
+import { inheritedFrom } from '@/core/merge';
 import { readText, recordsOf } from '@/testing/read-text';
 
 const one = async (text: string) => recordsOf(await readText(text, 'bibtex'))[0]!;
@@ -177,6 +178,7 @@ test.each([
   });
   expect(record!.extra.editor).toEqual(['Hemi, N.']);
   expect(record!.extra.inherited).toEqual(expect.arrayContaining(['year from b1', 'booktitle from b1', 'publisher from b1']));
+  expect((['issued', 'container', 'title'] as const).map((f) => inheritedFrom(record!, f))).toEqual(['b1', 'b1', null]);
 });
 test('what entries share by xdata is each one’s own, and a chain of parents is followed and ends', async () => {
   const entries = await readText(
