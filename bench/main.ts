@@ -1,6 +1,6 @@
 /**
- * tsx bench/main.ts [reading|importing|merging|classifying|reclassifying|quality|sieving|browsing|deciding|checks]: prints figures with the machine's facts, and passes no judgement.
- * Importing, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks]: prints figures with the machine's facts, and passes no judgement.
+ * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
 import { browsing } from './browsing';
@@ -9,6 +9,8 @@ import { classifying, reclassifying } from './classifying';
 import { deciding } from './deciding';
 import { importing } from './importing';
 import { merging } from './merging';
+import { outside } from './outside';
+import { pointing } from './pointing';
 import { machine } from './print';
 import { quality } from './quality';
 import { reading } from './reading';
@@ -19,8 +21,10 @@ const wants = (part: string) => !only || only === part;
 console.log(`${machine()}\n`);
 if (wants('reading')) reading();
 if (wants('importing')) await importing(['ris', 'nbib', 'pubmed-xml']);
+if (wants('outside')) await outside();
 if (wants('merging')) merging();
 if (wants('classifying')) await classifying();
+if (wants('pointing')) await pointing();
 if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();

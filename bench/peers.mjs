@@ -1,6 +1,6 @@
 /**
  * node bench/peers.mjs FORMAT FILE RECORDS: what a general-purpose library makes of the first so many records of the same
- * file, as a line of figures. RIS: Citation.js and its RIS plugin, entry by entry. PubMed XML: saxes, events only, no
+ * file, as a line of figures. RIS: Citation.js and its RIS plugin, entry by entry. BibTeX: @retorquere/bibtex-parser. PubMed XML: saxes, events only, no
  * records made. MEDLINE tagged: no library of the registry reads it, so the plainest reading stands in: readline and
  * one regular expression a line.
  */
@@ -55,6 +55,17 @@ async function nbib() {
   return { records, bytes, from, name: 'readline and a regular expression, fields only' };
 }
 
-const { records, bytes, from, name } = await { ris, nbib, 'pubmed-xml': pubmed }[format]();
+async function bibtex() {
+  const { parse } = await import('@retorquere/bibtex-parser');
+  const text = readFileSync(path, 'utf8')
+    .split(/(?=^@)/m)
+    .slice(0, most)
+    .join('');
+  const from = process.hrtime.bigint();
+  const { entries } = parse(text, { sentenceCase: false, english: false, unsupported: 'ignore' });
+  return { records: entries.length, bytes: Buffer.byteLength(text), from, name: '@retorquere/bibtex-parser' };
+}
+
+const { records, bytes, from, name } = await { bibtex, ris, nbib, 'pubmed-xml': pubmed }[format]();
 const seconds = Number(process.hrtime.bigint() - from) / 1e9;
 console.log(JSON.stringify({ name, records, bytes, seconds, rssMegabytes: process.resourceUsage().maxRSS / 1000 }));

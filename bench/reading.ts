@@ -10,7 +10,7 @@ import { row } from './print';
 import { SHAPES, writeSeeded } from './seeded-files';
 
 const RECORDS = 100_000;
-const PEER_RECORDS = { ris: 3000, nbib: 100_000, 'pubmed-xml': 30_000 } as const;
+const PEER_RECORDS = { bibtex: 2000, ris: 3000, nbib: 100_000, 'pubmed-xml': 30_000 } as const;
 
 interface Figures {
   name?: string;

@@ -52,7 +52,22 @@ const nbib = (r: Made) =>
 const pubmed = (r: Made) =>
   `<PubmedArticle>\n  <MedlineCitation Status="MEDLINE" Owner="OSTR">\n    <PMID Version="1">${90000000 + r.n}</PMID>\n    <DateCompleted><Year>${r.year}</Year><Month>${two(r.month)}</Month><Day>12</Day></DateCompleted>\n    <Article PubModel="Print-Electronic">\n      <Journal><ISSN IssnType="Print">0317-8471</ISSN><JournalIssue CitedMedium="Internet"><Volume>${r.n % 40}</Volume><Issue>${r.n % 12}</Issue><PubDate><Year>${r.year}</Year><Month>Mar</Month></PubDate></JournalIssue><Title>Journal of Occupational Chronobiology</Title><ISOAbbreviation>J Occup Chronobiol</ISOAbbreviation></Journal>\n      <ArticleTitle>${r.title}.</ArticleTitle>\n      <Pagination><MedlinePgn>${r.n % 900}-${(r.n % 900) + 9}</MedlinePgn></Pagination>\n      <ELocationID EIdType="doi" ValidYN="Y">10.5555/bench.${r.n}</ELocationID>\n      <Abstract>${['BACKGROUND', 'METHODS', 'RESULTS', 'CONCLUSIONS'].map((label, i) => `<AbstractText Label="${label}" NlmCategory="${label}">${r.abstract.slice((i * r.abstract.length) / 4, ((i + 1) * r.abstract.length) / 4)}</AbstractText>`).join('')}</Abstract>\n      <AuthorList CompleteYN="Y">${r.authors.map(([f, g]) => `<Author ValidYN="Y"><LastName>${f}</LastName><ForeName>${g}</ForeName><Initials>${g[0]}</Initials><AffiliationInfo><Affiliation>Institute for Night Work, Department of Occupational Chronobiology, Harbour Street 12, Tamsin.</Affiliation></AffiliationInfo></Author>`).join('')}</AuthorList>\n      <Language>eng</Language>\n      <PublicationTypeList><PublicationType UI="D016428">Journal Article</PublicationType><PublicationType UI="D016449">Randomized Controlled Trial</PublicationType></PublicationTypeList>\n      <ArticleDate DateType="Electronic"><Year>${r.year}</Year><Month>${two(r.month)}</Month><Day>05</Day></ArticleDate>\n    </Article>\n    <MedlineJournalInfo><Country>Tamsin</Country><MedlineTA>J Occup Chronobiol</MedlineTA></MedlineJournalInfo>\n    <MeshHeadingList>${['Humans', 'Sleep', 'Lighting', 'Shift Work Schedule', 'Circadian Rhythm', 'Wakefulness', 'Adult', 'Middle Aged'].map((h) => `<MeshHeading><DescriptorName UI="D006801" MajorTopicYN="N">${h}</DescriptorName><QualifierName UI="Q000502" MajorTopicYN="Y">physiology</QualifierName></MeshHeading>`).join('')}</MeshHeadingList>\n  </MedlineCitation>\n  <PubmedData>\n    <History>${['received', 'accepted', 'entrez', 'pubmed', 'medline'].map((s) => `<PubMedPubDate PubStatus="${s}"><Year>${r.year}</Year><Month>${r.month}</Month><Day>7</Day></PubMedPubDate>`).join('')}</History>\n    <PublicationStatus>ppublish</PublicationStatus>\n    <ArticleIdList><ArticleId IdType="pubmed">${90000000 + r.n}</ArticleId><ArticleId IdType="doi">10.5555/bench.${r.n}</ArticleId></ArticleIdList>\n  </PubmedData>\n</PubmedArticle>\n`;
 
+/** Letters and words as LaTeX files write them: every value of an entry but its numbers has some. */
+const LATEX: readonly (readonly [RegExp, string])[] = [
+  [/Ødegård/g, '{\\O}deg{\\aa}rd'],
+  [/Sørensen/g, 'S{\\o}rensen'],
+  [/\bsleep\b/g, '\\emph{sleep}'],
+  [/\bmelatonin\b/g, "m\\'elatonine \\& co"],
+  [/\btrial\b/g, '{T}rial -- {\\bfseries two}'],
+  [/\bminutes\b/g, '30\\,min, $\\alpha < 0.05$,'],
+  [/\bhours\b/g, '10\\% of \\"uber\\ss{}'],
+];
+const latex = (text: string) => LATEX.reduce((t, [from, to]) => t.replace(from, () => to), text);
+const bibtex = (r: Made) =>
+  `@article{bench${r.n},\n  author = {${latex(r.authors.map(([f, g]) => `${f}, ${g}`).join(' and '))}},\n  title = {{${latex(r.title)}}},\n  journal = {Journal of Occupational Chronobiology},\n  year = ${r.year},\n  month = ${['jan', 'jun # "/" # jul', 'dec'][r.n % 3]},\n  volume = {${r.n % 40}},\n  number = ${r.n % 12},\n  pages = {${r.n % 900}--${(r.n % 900) + 9}},\n  issn = {0317-8471},\n  doi = {10.5555/bench.${r.n}},\n  keywords = {Sleep, Lighting},\n  abstract = {${latex(r.abstract)}}\n}\n\n`;
+
 export const SHAPES = {
+  bibtex: { chars: 730, entry: bibtex, head: '', tail: '' },
   ris: { chars: 730, entry: ris, head: '', tail: '' },
   nbib: { chars: 560, entry: nbib, head: '', tail: '' },
   'pubmed-xml': {

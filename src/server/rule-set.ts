@@ -8,7 +8,7 @@ import type { SourceDatabase } from '@/db/schema';
  * Raised when claims, works or columns are stored in another form, or when a rule's test in code changes (its text differs from
  * build to build, so it cannot be part of the name), so that those stored before are derived anew.
  */
-const STORED_FORM = 7;
+const STORED_FORM = 8;
 
 /** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
 export const RULE_SET = createHash('sha256')

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { asVenues, VenueRegister } from '@/core/venues';
 import { ALL, fullMask } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
+import { pointingFaults, quoteFaults } from '@/testing/points-at-itself';
 import { causesOf } from './causes';
 import { ATTRIBUTES, CLAIM_AXES, type Claim, TIERS, VENUE_FACTS } from './claim';
 import { claimsOfRecord } from './claims-of-record';
 import { classifyWork } from './classify-work';
-import { hingesOf, venueBasis } from './explain';
 import type { RecordOfWork } from './record-of-work';
 import { levelTable } from './schemes';
 import { NO_SCOPE } from './stated';
@@ -83,24 +83,7 @@ test('whatever is claimed, ruled and registered, all that a classification point
         const ruled = rulings.map((r) => ({ ...r, codes: RULED[r.axis] }));
         const records = found.map((r, key) => ({ key, ...r }));
         const result = classifyWork(records, LEVELS, { register, ruled });
-        const { claims, axes } = result;
-        for (const axis of ['sourceType', 'publicationType', 'design'] as const) {
-          const { dissents, mask, status } = axes[axis];
-          expect(mask).not.toBe(0);
-          for (const d of dissents) expect(claims).toContain(d);
-          // A dissent shares nothing with what stronger claims left, so nothing with what is left at last.
-          for (const d of dissents) expect([d.axis, d.mask & mask]).toEqual([axis, 0]);
-          // Of a protocol or a comment, what it tells of a design is its subject and no disagreement.
-          if (axis !== 'design' && status !== 'conflicting')
-            for (const c of claims) if (c.axis === axis && !c.usual && !dissents.includes(c)) expect(c.mask & mask).not.toBe(0);
-          for (const h of hingesOf(result, axis)) expect(claims).toContain(h.claim);
-        }
-        expect(new Set(claims.filter((c) => c.dissents))).toEqual(new Set(Object.values(axes).flatMap((a) => a.dissents)));
-        for (const c of venueBasis(result)) expect(claims).toContain(c);
-        for (const [axis, causes] of Object.entries(causesOf(result, () => 'VH')))
-          for (const cause of causes ?? [])
-            if (cause.kind === 'dissent') expect(axes[axis as 'design'].dissents.length).toBeGreaterThan(0);
-            else expect(axes[axis as 'design'].status).toBe('conflicting');
+        expect(pointingFaults(result)).toEqual([]);
         // The records may come in any order.
         expect(classifyWork([...records].reverse(), LEVELS, { register, ruled })).toEqual(result);
       },
@@ -153,10 +136,7 @@ test('every quotation stands where its claim says', () => {
   fc.assert(
     fc.property(aText, aText, (title, abstract) => {
       const { claims, asides } = claimsOfRecord(aRecord({ title, abstract }), NO_SCOPE);
-      for (const c of [...claims, ...asides]) {
-        if (c.end === 0) continue;
-        expect((c.field === 'title' ? title : abstract).slice(c.start, c.end)).toBe(c.quote);
-      }
+      expect(quoteFaults([...claims, ...asides], () => ({ title, abstract }))).toEqual([]);
     }),
     { numRuns: 500, seed: 20261128 },
   );

@@ -60,3 +60,11 @@ const narrows = (r: (typeof CUE_RULES)[number]) =>
   !r.yieldsTo && (Object.keys(r.sets).length > 0 || r.excludes || r.attribute || r.includes || r.venue || r.press);
 
 test('well over a hundred rules', () => expect(CUE_RULES.length).toBeGreaterThan(130));
+
+test('what stands in capitals is quoted in capitals, also behind a letter whose small form is longer', () => {
+  for (const title of ['A RANDOMISED CONTROLLED TRIAL OF KNEE PADS', 'İZMİR: A RANDOMISED CONTROLLED TRIAL OF KNEE PADS']) {
+    const found = findCues({ title, abstract: '', headings: [], container: '', notes: [] });
+    expect(found.claims.length).toBeGreaterThan(0);
+    for (const c of found.claims) expect(c.quote).toBe(title.slice(c.start, c.end));
+  }
+});

@@ -64,8 +64,17 @@ export interface CueFindings {
   asides: Aside[];
 }
 
-/** A text in capitals is read as if it were not, so that patterns see words; offsets stay the same. */
-const calm = (text: string): string => (text.length > 12 && text === text.toUpperCase() ? text.toLowerCase() : text);
+/** A text in capitals is read as if it were not, so that patterns see words; every letter keeps its place. */
+const calm = (text: string): string =>
+  text.length > 12 && text === text.toUpperCase()
+    ? text.replace(/\p{Lu}/gu, (letter) => (letter.toLowerCase().length === letter.length ? letter.toLowerCase() : letter))
+    : text;
+/** What is quoted is quoted as printed. */
+const asPrinted = (found: CueFindings, field: 'title' | 'venue', printed: string): CueFindings => {
+  const quoted = <C extends Claim | Aside>(c: C): C =>
+    c.field === field && c.end > 0 ? { ...c, quote: printed.slice(c.start, c.end) } : c;
+  return { claims: found.claims.map(quoted), asides: found.asides.map(quoted) };
+};
 
 /** What cue rules read of a record. */
 export interface CueTexts {
@@ -97,7 +106,10 @@ export function findCues(texts: CueTexts, whole = new WholeText(texts.title, tex
   for (const note of texts.notes) for (const i of candidatesIn(note, 'note')) apply(i, 'note', note, 0, found);
   if (later.length > 0 && !namesDesign(found.claims))
     for (const { rule, text, start } of later) apply(rule, 'abstract', text, start, found);
-  return withoutYielding(found);
+  let all = withoutYielding(found);
+  if (title !== texts.title) all = asPrinted(all, 'title', texts.title);
+  if (calm(texts.container) !== texts.container) all = asPrinted(all, 'venue', texts.container);
+  return all;
 }
 
 /** A rule to be asked of a sentence once the whole text is read. */

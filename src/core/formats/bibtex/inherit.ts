@@ -64,10 +64,12 @@ const DEEPEST = 6;
 export class Inheritance {
   private readonly known = new Map<string, BibtexEntry>();
 
-  /** Keeps an entry that others may inherit from. Parts of others are not asked for, except where a file says so. */
-  keep(entry: BibtexEntry) {
-    if (entry.key && this.known.size < MOST_KEPT && !this.known.has(entry.key.toLowerCase()))
-      this.known.set(entry.key.toLowerCase(), entry);
+  /** Keeps of an entry what others may inherit. */
+  keep({ type, key, fields }: BibtexEntry) {
+    if (!key || this.known.size >= MOST_KEPT || this.known.has(key.toLowerCase())) return;
+    const given = type === 'xdata' ? fields : fields.filter((f) => !OWN_AFFAIR.has(f.name) || f.name === 'crossref' || f.name === 'xdata');
+    // A copy: what was cut from a piece of the file would hold on to the whole piece.
+    this.known.set(key.toLowerCase(), JSON.parse(JSON.stringify({ type, key, fields: given })) as BibtexEntry);
   }
 
   /** Keys that an entry inherits from, the nearest first. */
@@ -91,7 +93,7 @@ export class Inheritance {
     if (depth > DEEPEST) return { fields, missing };
     for (const { key, by } of Inheritance.parentsOf(entry)) {
       const parent = this.known.get(key.toLowerCase());
-      if (!parent || parent === entry) {
+      if (!parent || key.toLowerCase() === entry.key.toLowerCase()) {
         missing.push(key);
         continue;
       }

@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
+import { emptyRecord } from '@/core/record';
 import { readText, recordsOf } from '@/testing/read-text';
+import { writeNbib } from './write';
 
 interface Theirs {
   PMID: string;
@@ -92,4 +94,9 @@ test('a book keeps its corporate author and a date; a chapter stands in its book
     },
     { title: 'Draining', container: 'Handbook of Fields', dates: { issue: '2010' } },
   ]);
+});
+
+test('a record without a number is an entry of its own all the same', async () => {
+  const written = [{ title: 'One' }, { title: 'Two' }].map((r) => writeNbib({ ...emptyRecord('nbib'), ...r })).join('');
+  expect(recordsOf(await readText(written, 'nbib')).map((r) => r.title)).toEqual(['One', 'Two']);
 });

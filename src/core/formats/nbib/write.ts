@@ -16,7 +16,10 @@ export function writeNbib(record: BibRecord, notes: readonly string[] = []): str
   };
   const own = record.format === 'nbib';
   const extra = own ? record.extra : {};
-  put('PMID', own ? record.accession || record.pmid : record.pmid || record.accession);
+  const number = own ? record.accession || record.pmid : record.pmid || record.accession;
+  // It opens the entry, also of a record that has none.
+  if (number) put('PMID', number);
+  else lines.push('PMID- ');
   const statuses = record.types.filter((t) => t.vocabulary === 'medline-status').map((t) => t.term);
   for (const status of statuses) if (!extra.PST?.includes(status)) put('STAT', status);
   const said = (tag: string) => (extra[tag] ?? []).join(' ');
