@@ -13,6 +13,7 @@ import { emptyRecord, type RecordFormat } from '@/core/record';
 import { ormConfig } from '@/db/config';
 import { Job } from '@/db/schema';
 import type { Context } from '@/server/context';
+import { mapColumns, tableView } from '@/server/file-actions';
 import { closeQueue } from '@/server/queue';
 import { receiveFile } from '@/server/receive-file';
 import { createReview } from '@/server/review-settings';
@@ -26,7 +27,7 @@ const RECORDS = 100_000;
 /** Seeds that nothing else uses. */
 const CORPORA = [
   { name: 'first', listed: () => makeCorpus(33_000, 20261129).listed },
-  { name: 'second', listed: () => makeSecond(50_000, 20261130).listed },
+  { name: 'second', listed: () => makeSecond(64_000, 20261130).listed },
 ] as const;
 /** Which format each of a corpus's five databases hands out. */
 const HANDED: readonly RecordFormat[] = ['nbib', 'ris', 'bibtex', 'marc', 'csv'];
@@ -58,6 +59,11 @@ export async function outside() {
           Readable.from(pieces(writeRecords(format, own))),
         );
         if (!sent.ok) throw new Error(sent.message);
+        if (!sent.waiting) continue;
+        // A table waits until somebody has agreed to what its columns mean.
+        const { mapping } = await tableView(context(), id, sent.fileId);
+        const mapped = await mapColumns(context(), id, { fileId: sent.fileId, mapping });
+        if (!mapped.ok) throw new Error(mapped.message);
       }
       const from = process.hrtime.bigint();
       const again = new Map<string, number>();

@@ -191,6 +191,7 @@ export const MATTER_CUES: readonly CueRule[] = [
         'guideline',
         'report',
         'research-article',
+        'recording',
         'other',
       ],
       design: ['expert-opinion', 'not-a-study', 'narrative-review'],

@@ -259,4 +259,28 @@ export const MORE_TOLD_CUES: readonly CueRule[] = [
     hits: ['We visited 212 households and asked every speaker over sixteen.'],
     misses: ['We visited 212 households every year and asked all over sixteen.'],
   }),
+  toldDesign({
+    id: 'told-everyone-each-year',
+    zones: ['abstract'],
+    pattern:
+      /\b(?:all|every|everyone|everybody|each)\b[^.]*\b(?:were|was) (?:seen|visited|examined|measured|weighed|tested|asked|interviewed|checked) (?:again )?(?:each|every|once an?) (?:second |two |three |six )?(?:years?|months?|spring|summer|autumn|winter)\b[^.]*\b(?:until|till|up to|to the age|for \w+ (?:years|months|decades))\b/i,
+    unless: new RegExp(`${CHANCE_OR_MENTION.source}|\\bwill be\\b|\\bplots?\\b|\\btrees?\\b`, 'i'),
+    sets: { publicationType: study, design: ['cohort-prospective'] },
+    explain: 'Everybody of some group was seen again and again.',
+    hits: ['All choristers of the diocese were weighed every year until their voices broke.'],
+    misses: ['All choristers of the diocese were weighed.', 'All plots were examined every year until the grass had closed.'],
+  }),
+  toldDesign({
+    id: 'told-those-with-beside-those-without',
+    zones: ['abstract'],
+    pattern: new RegExp(
+      `\\b${NUMBER} (?:\\w+ ){0,2}(?:people|persons|patients|men|women|children|adults|workers|\\w+ers) (?:with|who had)\\b[^.]*\\band\\b[^.]*\\b${NUMBER} (?:\\w+ ){0,3}(?:without (?:it|them|one|the)|who did not|free of it|spared)\\b[^.]*\\b(?:compared|alike|like them|matched|same (?:age|street|village|sex))\\b`,
+      'i',
+    ),
+    unless: new RegExp(`${CHANCE_OR_MENTION.source}|\\bwill be\\b|\\bfollowed\\b|\\btest\\b`, 'i'),
+    sets: { publicationType: study, design: ['case-control'] },
+    explain: 'Those who have something stand beside others like them who do not.',
+    hits: ['The shoes of 60 dancers with gout and of 120 dancers without it, alike in age, were weighed.'],
+    misses: ['The shoes of 60 dancers with gout were weighed.', '60 dancers with gout and 120 without it were followed and compared.'],
+  }),
 ];

@@ -29,6 +29,19 @@ export const USUAL_PERIODICALS: readonly UsualRule[] = [
     ],
   }),
   usually({
+    id: 'usual-journal-of-tagged-articles',
+    axis: 'sourceType',
+    among: JOURNALS,
+    to: ['scholarly-journal'],
+    when: (r) => r.format === 'jats' && inVolume(r) && !MEETING.test(r.container) && !TRADE.test(r.container) && !isPopular(r),
+    explain: 'The tag suite for journal articles is what scholarly publishers and archives hand out.',
+    hits: [{ format: 'jats', title: 'The ropes of a shed', container: 'Northern Rope Notes', volume: '3' }],
+    misses: [
+      { format: 'ris', title: 'The ropes of a shed', container: 'Northern Rope Notes', volume: '3' },
+      { format: 'jats', title: 'The ropes of a shed', container: 'Rope Trade News', volume: '3' },
+    ],
+  }),
+  usually({
     id: 'usual-journal-of-scholarly-matter',
     axis: 'sourceType',
     among: JOURNALS,

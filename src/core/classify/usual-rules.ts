@@ -1,4 +1,5 @@
 import { USUAL_ARTICLES } from './usual-article';
+import { USUAL_CATALOGUED } from './usual-catalogued';
 import { USUAL_DESIGNS } from './usual-design';
 import { USUAL_DESIGNS_TOLD } from './usual-design-told';
 import { MORE_USUAL_DESIGNS, MORE_USUAL_PUBLICATIONS, USUAL_PERIODICALS } from './usual-more';
@@ -11,6 +12,7 @@ import { USUAL_SOURCES } from './usual-source';
 export const USUAL_RULES: readonly UsualRule[] = [
   ...USUAL_PUBLICATIONS,
   ...USUAL_ARTICLES,
+  ...USUAL_CATALOGUED,
   ...USUAL_DESIGNS,
   ...MORE_USUAL_PUBLICATIONS,
   ...USUAL_DESIGNS_TOLD,

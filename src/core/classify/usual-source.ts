@@ -7,10 +7,10 @@ export const USUAL_SOURCES: readonly UsualRule[] = [
     axis: 'sourceType',
     among: ['scholarly-journal', 'proceedings', 'preprint-server'],
     to: ['scholarly-journal'],
-    lacks: /\b(?:pre-?print\w*)\b/i,
     when: (r) =>
       isPeriodical(r) &&
       r.container !== '' &&
+      !/\bpre-?print/i.test(`${r.title} ${r.container} ${r.abstract}`) &&
       !/\b(?:proceedings|conference|symposium|workshop|congress|meeting|lecture notes)\b/i.test(r.container),
     explain: 'What reports research in a periodical that is no series of proceedings stands in a scholarly journal.',
     hits: [{ container: 'Northern Rope Studies', volume: '3', issns: ['9991-2007'] }],

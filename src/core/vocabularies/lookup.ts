@@ -100,6 +100,11 @@ type Rows = Map<string, { name?: string; sets: TermSets; beside?: TermSets }>;
 const rowsOf = (id: string): Rows =>
   new Map(Object.entries(TERM_TABLES.find((t) => t.id === id)!.rows).map(([term, entry]) => [term.toLowerCase(), entry]));
 
+/** An article of the Journal Article Tag Suite stands in a periodical, or was posted to be in one. */
+const PERIODICALS = ['scholarly-journal', 'trade-journal', 'magazine', 'newspaper', 'newswire', 'proceedings', 'preprint-server'] as const;
+const ofPeriodicals = (rows: Rows): Rows =>
+  new Map([...rows].map(([term, row]) => [term, { ...row, sets: { sourceType: PERIODICALS, ...row.sets } }]));
+
 const TABLES: Partial<Record<Vocabulary, Rows>> = {
   'ris-type': rowsOf('ris'),
   'mesh-publication-type': rowsOf('mesh'),
@@ -109,7 +114,7 @@ const TABLES: Partial<Record<Vocabulary, Rows>> = {
   'mods-resource': rowsOf('mods-resource'),
   'mods-genre': rowsOf('mods-genre'),
   'marc-code': rowsOf('marc'),
-  'jats-type': rowsOf('jats'),
+  'jats-type': ofPeriodicals(rowsOf('jats')),
 };
 /** Lists that a database's own word may come from, in the order in which they are tried. */
 const OWN: readonly [string, Rows][] = [

@@ -1,3 +1,4 @@
+import type { PublicationType, SourceType } from './axes';
 import type { NamedSets } from './entry-types';
 import { MODS_GENRES, MODS_RESOURCES } from './mods-types';
 import { PERIODICAL_ITEMS, type TermSets } from './term-sets';
@@ -6,14 +7,38 @@ const row = (name: string, sets: TermSets): NamedSets => ({ name, sets });
 const genre = (name: string, of: keyof typeof MODS_GENRES): NamedSets => row(name, MODS_GENRES[of]!.sets);
 const resource = (name: string, of: keyof typeof MODS_RESOURCES): NamedSets => row(name, MODS_RESOURCES[of]!.sets);
 
+/** What a text that is catalogued as a whole can be, and where it can stand. */
+export const WHOLE_SOURCES = [
+  'book',
+  'reference-work',
+  'thesis',
+  'report',
+  'standard',
+  'patent',
+  'proceedings',
+  'preprint-server',
+  'web',
+  'other',
+] as const satisfies readonly SourceType[];
+export const WHOLES = [
+  'book',
+  'thesis',
+  'report',
+  'guideline',
+  'standard',
+  'patent',
+  'conference-paper',
+  'evidence-summary',
+  'other',
+] as const satisfies readonly PublicationType[];
 /** A text catalogued as a whole, of which nothing more is known: a book, a thesis, a report, a volume of proceedings. */
 const whole: TermSets = {
-  sourceType: ['book', 'reference-work', 'thesis', 'report', 'standard', 'patent', 'proceedings', 'preprint-server', 'web', 'other'],
-  publicationType: ['book', 'thesis', 'report', 'guideline', 'standard', 'patent', 'conference-paper', 'evidence-summary', 'other'],
+  sourceType: WHOLE_SOURCES,
+  publicationType: WHOLES,
 };
 const partOfBook: TermSets = {
   sourceType: ['book', 'reference-work', 'proceedings', 'report'],
-  publicationType: ['book-chapter', 'encyclopedia-entry', 'conference-paper', 'conference-abstract', 'other'],
+  publicationType: ['book-chapter', 'encyclopedia-entry', 'conference-paper', 'conference-abstract'],
 };
 const partOfSerial: TermSets = { publicationType: PERIODICAL_ITEMS };
 const serial: TermSets = { publicationType: ['other'], design: ['not-a-study'] };
