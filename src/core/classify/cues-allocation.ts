@@ -62,7 +62,7 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
       [
         `\\b${CHANCE}\\b[^.]{0,40}\\b(?:assigned|allocated|allotted|chose|selected|sent|put|gave)\\b[^.]{0,20}\\b(?:half|some|\\d+|one third|a third|\\w+) of the (?:\\w+ )?${GROUPS}\\b`,
         `\\brandom(?:ly|i[sz]ed)\\b[^.]{0,40}[, ]\\(?by (?:whole )?${GROUPS}\\b`,
-        `\\b(?:assigned|allocated|allotted|randomi[sz]ed|allocation|randomi[sz]ation) (?:was )?(?:by|at the level of(?: the)?|at the) (?:whole )?${GROUPS}(?: level)?\\b`,
+        `\\b(?:(?:assigned|allocated|allotted|randomi[sz]ed) at the(?: level of(?: the)?)?|(?:randomi[sz]ed|allocation|randomi[sz]ation) (?:was )?(?:by|at the level of(?: the)?|at the)) (?:whole )?${GROUPS}(?: level)?\\b`,
         `\\b(?:half|\\d+|\\w+) of the (?:\\w+ )?${GROUPS}\\b[^.]{0,40}\\b(?:were |was )?(?:assigned|allocated|allotted|drawn|chosen|picked|selected)\\b[^.]{0,30}\\b${CHANCE}\\b`,
         `\\bunit of (?:randomi[sz]ation|allocation) was (?:the |a )?(?:\\w+ )?${GROUPS}\\b`,
         `\\b${GROUPS}\\b[^.]{0,60}\\b(?:crossed|moved|switched|changed)(?: over)? from\\b[^.]*\\bto\\b[^.]*\\bin (?:a )?random\\w* order\\b`,
@@ -84,6 +84,7 @@ export const ALLOCATION_CUES: readonly CueRule[] = [
     misses: [
       'Patients were randomly assigned, stratified by hospital, to gum or none.',
       'Half of the schools had a garden.',
+      'The 131 riggers were allocated by site.',
       'A lottery assigned half of the patients to gum.',
     ],
   },

@@ -142,9 +142,9 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
           )}
         </div>
         <aside className="min-w-0">
+          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => ask({ axis: o.axis, like: offerKey(o) })} />
           <h2 className="text-[16px]">What one ruling would settle</h2>
           <Disputes disputes={disputes} onRule={rule} onOpen={(d) => ask({ axis: d.axis, cause: d.key })} />
-          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => ask({ axis: o.axis, like: offerKey(o) })} />
           <Gaps reviewId={reviewId} view={view} />
           <Unmapped reviewId={reviewId} unmapped={view.unmapped} />
         </aside>

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { EvidenceScheme } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import type { WordedOffer } from '@/server/worded-like';
@@ -30,7 +30,7 @@ export function WordedLike({
 }) {
   if (!worded || worded.offers.length === 0) return null;
   return (
-    <section aria-label="Worded like what was ruled" className="mt-5">
+    <section aria-label="Worded like what was ruled" className="mb-5">
       <h2 className="text-[16px]">Worded like what you ruled</h2>
       <ul className="text-[13.5px]">
         {worded.offers.map((o) => (
@@ -63,6 +63,9 @@ interface WordedWorksProps {
 export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: WordedWorksProps) {
   const [params, setParams] = useUrlState();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const place = useRef<HTMLElement>(null);
+  // It stands below what was clicked, and would not be seen.
+  useEffect(() => place.current?.scrollIntoView({ block: 'start' }), []);
   const picked = offer.works.filter((w) => !left.has(w.no)).map((w) => w.no);
   const toggle = (no: number) => {
     const next = new Set(left);
@@ -71,7 +74,7 @@ export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: Worded
   };
   const caption = `${works(offer.works.length)} worded like the ${count(offer.ruled)} ruled ${valueWords(offer, scheme)}`;
   return (
-    <section aria-label={caption} className="mt-5">
+    <section ref={place} aria-label={caption} className="mt-5">
       <div className="flex items-center gap-4 border-ink border-t-2 pt-2 pb-1">
         <h2 className="font-sans font-semibold text-[14px]">{caption}</h2>
         <span className="text-[13px] text-slate">Likeness of words settles nothing: what holds is yours to say.</span>
