@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { AXIS_LABELS, type EvidenceScheme, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
@@ -59,6 +59,9 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState('');
+  const list = useRef<HTMLDivElement>(null);
+  // What is chosen to begin with may stand far down.
+  useEffect(() => list.current?.querySelector('input:checked')?.scrollIntoView({ block: 'nearest' }), []);
   const preview = usePreview(reviewId, axis, codes, reach >= 0 ? causes[reach]! : (works ?? null));
 
   async function rule() {
@@ -105,7 +108,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         <legend className="text-[13px] text-slate">
           What holds{axis === 'level' && ': moving a level is a judgement, and wants its reason'}
         </legend>
-        <div className="grid max-h-[236px] grid-cols-2 gap-x-4 overflow-y-auto">
+        <div ref={list} className="grid max-h-[236px] grid-cols-2 gap-x-4 overflow-y-auto">
           {values.map((v) => (
             <label key={v.code} className="flex min-h-6 items-center gap-2" title={v.meaning}>
               <input

@@ -37,7 +37,9 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
           Merging and classifying failed, so works and figures are as they were before. {job.message} Nothing that was imported or decided
           is lost.
         </span>
-        <Button onClick={() => ask('merge-again')}>Try again</Button>
+        <Button className="ml-auto shrink-0 whitespace-nowrap" onClick={() => ask('merge-again')}>
+          Try again
+        </Button>
       </Bar>
     );
   if (job.message !== '')
