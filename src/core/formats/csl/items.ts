@@ -24,6 +24,8 @@ export class JsonItems {
   private escaped = false;
   private at = 0;
   private start = -1;
+  /** Where the last string began. */
+  private quote = 0;
   private dropped = false;
   private valid = true;
   /** What is open around the place in hand: `{` or `[`. */
@@ -57,8 +59,10 @@ export class JsonItems {
         this.at--;
         continue;
       }
-      if (c === 34) this.inString = true;
-      else if (c === 123 || c === 91) this.opens(c);
+      if (c === 34) {
+        this.inString = true;
+        this.quote = this.at;
+      } else if (c === 123 || c === 91) this.opens(c);
       else if (c === 125 || c === 93) this.closes(c, items);
       this.before = c;
     }
@@ -84,7 +88,9 @@ export class JsonItems {
     return !['true', 'false', 'null'].some((word) => word.startsWith(ahead) || ahead.startsWith(word));
   }
 
+  /** The next item may begin within what looked like the last string: a quotation mark that is missing turns all inside out. */
   private breaksOff() {
+    this.at = Math.max(this.quote, this.start + 1);
     this.damaged = true;
     this.inString = false;
     this.escaped = false;
@@ -107,7 +113,7 @@ export class JsonItems {
     if (!this.dropped) items.push(this.item(broken, broken.endsWith('}')));
     this.number += lines(text);
     this.held = this.held.slice(found.index);
-    this.at = 0;
+    this.quote = 0;
     this.start = 0;
     this.depth = 1;
     this.around = [123];
@@ -154,6 +160,7 @@ export class JsonItems {
     this.number += lines(text);
     this.held = this.held.slice(this.at + 1);
     this.at = -1;
+    this.quote = 0;
     this.around = [];
     this.start = -1;
     this.dropped = false;
@@ -182,6 +189,7 @@ export class JsonItems {
     }
     this.held = '';
     this.at = 0;
+    this.quote = 0;
     if (this.start >= 0) this.start = 0;
   }
 

@@ -58,15 +58,20 @@ test('a file cut off in the middle', async () => {
   ]);
 });
 
-test('one damaged item costs no other', async () => {
+test.each([
+  ['an item a line', ',\n'],
+  ['all on one line', ','],
+])('one damaged item costs no other, %s', async (_, between) => {
   const items = Array.from({ length: 30 }, (_, n) => `{"id": "i${n}", "type": "book", "title": "Title ${n}"}`);
-  for (const damage of [
+  const damaged = [
     '{"id": "x", "title": "open',
+    '{"id": "x", "title": "open}',
     '{"id": "x", "title": {"a": [1, }',
     '{"id": "x" "title": ]',
     '{"id": "x", "title": "a "b" c"}',
-  ]) {
-    const text = `[\n${[...items.slice(0, 10), damage, ...items.slice(10)].join(',\n')}\n]\n`;
+  ];
+  for (const damage of damaged) {
+    const text = `[\n${[...items.slice(0, 10), damage, ...items.slice(10)].join(between)}\n]\n`;
     const entries = await readText(text, 'csl-json');
     const titles = recordsOf(entries).map((r) => r.title);
     expect(items.map((_, n) => `Title ${n}`).filter((t) => !titles.includes(t))).toEqual([]);
