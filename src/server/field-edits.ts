@@ -4,8 +4,8 @@ import { type FieldEdit, MERGED_FIELDS } from '@/core/merge';
 import { normaliseDoi, readDate } from '@/core/record';
 import { Work, WorkEdit } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
-import { queueMerge } from './merge-rulings';
 import { nextSeq } from './next-seq';
+import { queueMerge } from './queue';
 
 export const EditField = z.strictObject({
   workNo: z.int().positive(),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Job } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
-import { queueMerge } from './merge-rulings';
+import { queueMerge } from './queue';
 
 export const JobId = z.strictObject({ jobId: z.uuid() });
 

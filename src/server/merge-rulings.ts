@@ -2,11 +2,11 @@ import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { LINK_CODES, type LinkType, type MergeRuling } from '@/core/merge';
-import { Job, MergeRulingRow, RecordRow } from '@/db/schema';
+import { MergeRulingRow, RecordRow } from '@/db/schema';
 import { type Context, openReview, type Result, refuse } from './context';
 import type { KeyedRecord } from './derive-records';
 import { nextSeq } from './next-seq';
-import { enqueue } from './queue';
+import { queueMerge } from './queue';
 
 /** Rulings that stand, oldest first. */
 export type Rulings = Pick<
@@ -108,10 +108,4 @@ export async function undoMerge(ctx: Context, reviewId: string, { act }: z.infer
     await queueMerge(tx, reviewId, ctx.now());
     return { ok: true };
   });
-}
-
-/** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */
-export async function queueMerge(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
-  const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
-  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', at);
 }

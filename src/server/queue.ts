@@ -78,3 +78,9 @@ export async function queueReclassify(tx: EntityManager, reviewId: string, at: D
   const waiting = await tx.count(Job, { reviewId, kind: { $in: ['classify-review', 'reclassify'] }, state: 'queued' });
   if (waiting === 0) await enqueue(tx, reviewId, 'reclassify', at);
 }
+
+/** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */
+export async function queueMerge(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+  const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
+  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', at);
+}

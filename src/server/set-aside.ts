@@ -5,7 +5,7 @@ import { MERGE_RULES } from '@/core/merge';
 import { copyRows } from '@/db/copy';
 import { SetAside } from '@/db/schema';
 import { type Context, openReview, type Result } from './context';
-import { queueMerge } from './merge-rulings';
+import { queueMerge } from './queue';
 import { RULE_SET } from './rule-set';
 
 /** At which step a record could not be processed. */

@@ -193,6 +193,12 @@ test('what entries share by xdata is each one’s own, and a chain of parents is
   ]);
   expect(entries.flatMap((e) => (e.kind === 'record' ? e.problems.map((p) => p.code) : []))).toEqual(['nothing-to-inherit']);
 });
+test('an entry that only refers to another of its kind is read as that one', async () => {
+  const text = '@article{short, crossref={long}} @article{long, title={On joints}, author={Falk, I.}, journal={Floors}, year=2011}';
+  expect(recordsOf(await readText(text, 'bibtex')).find((r) => r.accession === 'short')).toMatchObject({
+    ...{ title: 'On joints', container: 'Floors', authors: [{ family: 'Falk', given: 'I.' }], dates: { issue: '2011' } },
+  });
+});
 test('a review of a book needs no title of its own when its place says what it is', async () => {
   const [placed, lost] = await readText(
     '@article{r, author={Falk, I.}, journaltitle={Floors}, volume=3, pages={12-13}, year=2001}\n@article{s, author={Falk, I.}, year=2001}',

@@ -50,6 +50,8 @@ const RENAMED: Readonly<Record<string, readonly [ofBook: string, ofJournal: stri
 const PARTS: ReadonlySet<string> = new Set([
   ...['inproceedings', 'conference', 'incollection', 'inbook', 'inreference', 'bookinbook', 'suppbook', 'suppcollection'],
 ]);
+/** Whole books that are volumes of others of their kind. */
+const PARTS_OF_THEIR_KIND: ReadonlySet<string> = new Set(['book', 'collection', 'proceedings', 'reference']);
 const ITEMS_OF_PERIODICALS: ReadonlySet<string> = new Set(['article', 'suppperiodical', 'review']);
 
 const MOST_KEPT = 20_000;
@@ -102,7 +104,7 @@ export class Inheritance {
       // A title for parts that the whole gives itself comes before its own title.
       const named = new Set(parent.fields.map((f) => f.name));
       for (const field of all) {
-        const name = by === 'xdata' ? field.name : inheritedName(field.name, entry.type, named);
+        const name = by === 'xdata' ? field.name : inheritedName(field.name, entry.type, parent.type, named);
         if (name === null || own.has(name) || sameField(name).some((n) => own.has(n))) continue;
         own.add(name);
         fields.push({ name, value: field.value, from: field.from });
@@ -112,8 +114,10 @@ export class Inheritance {
   }
 }
 
-function inheritedName(name: string, type: string, given: ReadonlySet<string>): string | null {
+function inheritedName(name: string, type: string, of: string, given: ReadonlySet<string>): string | null {
   if (OWN_AFFAIR.has(name)) return null;
+  // An entry may only stand for another of its kind, as in classic BibTeX.
+  if (type === of && !PARTS_OF_THEIR_KIND.has(type)) return name;
   const renamed = Object.hasOwn(RENAMED, name) ? RENAMED[name] : undefined;
   if (!renamed) return name;
   if (PARTS.has(type)) return given.has(renamed[0]) ? null : renamed[0];
