@@ -85,7 +85,7 @@ export async function quality() {
     };
   });
   report(
-    'Nine other fields, all',
+    'Records of many fields, all',
     fields.map((f) => f.judged),
     true,
   );
