@@ -20,34 +20,19 @@ const CATALOGUED: Partial<BibRecord> = {
   publisher: 'Long Acre',
 };
 
+const ASKED = {
+  lacks: NO_BOOK,
+  when: isCataloguedBook,
+  explain: 'A whole text by persons that a publisher brought out, and that the catalogue calls nothing else, is a book.',
+  hits: [{ ...CATALOGUED, title: 'The ropes of the harbour' }],
+  misses: [
+    { ...CATALOGUED, title: 'Report on the ropes of the harbour' },
+    { ...CATALOGUED, title: 'The ropes of the harbour', authors: [{ family: 'Rope Office', given: '' }] },
+  ],
+};
+
 /** What libraries catalogue as a whole. Common practice. */
 export const USUAL_CATALOGUED: readonly UsualRule[] = [
-  usually({
-    id: 'usual-catalogued-book',
-    axis: 'publicationType',
-    among: WHOLES,
-    to: ['book'],
-    lacks: NO_BOOK,
-    when: isCataloguedBook,
-    explain: 'A whole text by persons that a publisher brought out, and that the catalogue calls nothing else, is a book.',
-    hits: [{ ...CATALOGUED, title: 'The ropes of the harbour' }],
-    misses: [
-      { ...CATALOGUED, title: 'Report on the ropes of the harbour' },
-      { ...CATALOGUED, title: 'The ropes of the harbour', authors: [{ family: 'Rope Office', given: '' }] },
-    ],
-  }),
-  usually({
-    id: 'usual-catalogued-book-source',
-    axis: 'sourceType',
-    among: WHOLE_SOURCES,
-    to: ['book'],
-    lacks: NO_BOOK,
-    when: isCataloguedBook,
-    explain: 'A whole text by persons that a publisher brought out, and that the catalogue calls nothing else, is a book.',
-    hits: [{ ...CATALOGUED, title: 'The ropes of the harbour' }],
-    misses: [
-      { ...CATALOGUED, title: 'Report on the ropes of the harbour' },
-      { ...CATALOGUED, title: 'The ropes of the harbour', authors: [{ family: 'Rope Office', given: '' }] },
-    ],
-  }),
+  usually({ id: 'usual-catalogued-book', axis: 'publicationType', among: WHOLES, to: ['book'], ...ASKED }),
+  usually({ id: 'usual-catalogued-book-source', axis: 'sourceType', among: WHOLE_SOURCES, to: ['book'], ...ASKED }),
 ];
