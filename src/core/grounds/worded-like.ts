@@ -21,8 +21,8 @@ const MOST = 40;
 const WORDS = 6;
 
 /**
- * For each group of ruled works the open ones worded like them: at least as near to their middle as the ruled works
- * usually are to the middle of the others, and nearer than to any other group. Nothing follows from it: it orders the
+ * For each group of ruled works the open ones worded like them: at least as near to their middle as most of the
+ * ruled works are to the middle of the others, and nearer than to any other group. Nothing follows from it: it orders the
  * work that is left. Of a group of one there is no middle, and nothing is offered.
  * @param groups of one axis
  */
@@ -30,7 +30,7 @@ export function wordedLike(groups: readonly RuledGroup[], texts: Pick<TextIndex,
   const near = groups.map(({ ruled, open }) => (ruled.length < 2 ? new Map<number, number>() : texts.nearness(open, ruled, '')));
   return groups.map(({ ruled, open }, g) => {
     if (ruled.length < 2) return [];
-    const least = Math.max(LEAST, usualNearness(ruled, texts));
+    const least = Math.max(LEAST, nearnessOfMost(ruled, texts));
     return open
       .map((work) => ({ work, likeness: near[g]!.get(work) ?? 0 }))
       .filter(({ work, likeness }) => likeness >= least && near.every((other, o) => o === g || (other.get(work) ?? 0) < likeness))
@@ -40,11 +40,11 @@ export function wordedLike(groups: readonly RuledGroup[], texts: Pick<TextIndex,
   });
 }
 
-/** The median of how near each is to the middle of the others. */
-function usualNearness(works: readonly number[], texts: Pick<TextIndex, 'nearness'>): number {
+/** How near three quarters of them are to the middle of the others, or all of a few. */
+function nearnessOfMost(works: readonly number[], texts: Pick<TextIndex, 'nearness'>): number {
   const each = works.map((work) => {
     const others = works.filter((w) => w !== work);
     return texts.nearness([work], others, '').get(work) ?? 0;
   });
-  return each.sort((a, b) => a - b)[Math.floor((each.length - 1) / 2)]!;
+  return each.sort((a, b) => a - b)[Math.floor((each.length - 1) / 4)]!;
 }

@@ -61,7 +61,9 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
   const [error, setError] = useState('');
   const list = useRef<HTMLDivElement>(null);
   // What is chosen to begin with may stand far down.
-  useEffect(() => list.current?.querySelector('input:checked')?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    list.current?.querySelector('input:checked')?.scrollIntoView({ block: 'nearest' });
+  }, []);
   const preview = usePreview(reviewId, axis, codes, reach >= 0 ? causes[reach]! : (works ?? null));
 
   async function rule() {

@@ -65,7 +65,9 @@ export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: Worded
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const place = useRef<HTMLElement>(null);
   // It stands below what was clicked, and would not be seen.
-  useEffect(() => place.current?.scrollIntoView({ block: 'start' }), []);
+  useEffect(() => {
+    place.current?.scrollIntoView({ block: 'start' });
+  }, []);
   const picked = offer.works.filter((w) => !left.has(w.no)).map((w) => w.no);
   const toggle = (no: number) => {
     const next = new Set(left);

@@ -22,7 +22,8 @@ export function useLiveJobs(reviewId: string, initial: JobLine[], refreshes = tr
   // What was under way when the page was made: had it ended before the first question, nobody would notice.
   const active = useRef(activeIn(initial));
   useEffect(() => {
-    void wake;
+    // A job that was asked for just now may have begun and ended before the first answer.
+    let unseen = wake > 0;
     let stopped = false;
     let timer: ReturnType<typeof setTimeout>;
     async function ask() {
@@ -33,11 +34,12 @@ export function useLiveJobs(reviewId: string, initial: JobLine[], refreshes = tr
         if (stopped) return;
         setJobs(next);
         const now = activeIn(next);
-        if (now !== active.current) {
+        if (now !== active.current || (unseen && !now)) {
           forgetWorks();
           if (refreshes) router.refresh();
         }
         active.current = now;
+        unseen = false;
         if (now) timer = setTimeout(ask, 1000);
       } catch {
         timer = setTimeout(ask, 3000);
