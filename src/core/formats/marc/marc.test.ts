@@ -150,6 +150,24 @@ test('a record in MARC-8 is read by its leader; one that says so and is UTF-8 is
   expect(recordsOf(await readText(utf8, 'marc'))[0]!.title).toBe('Møller');
 });
 
+test('characters of MARC-8 that are not Latin are told, in the place where they stand; what is not UTF-8 and says it is, too', async () => {
+  const bytes = (kind: number, title: string) => {
+    const all = Buffer.from(writeIso2709(marc(BOOK, `245 00$a${title}`)), 'latin1');
+    all[9] = kind;
+    return all;
+  };
+  // An escape to Cyrillic and back, then a Latin letter of the extended set.
+  const cyrillic = bytes(0x20, 'On @(NABC@(B and M@ller');
+  let mark = 0;
+  for (let at = cyrillic.indexOf('@'); at >= 0; at = cyrillic.indexOf('@', at + 1)) cyrillic[at] = mark++ < 2 ? 0x1b : 0xb2;
+  const broken = bytes(0x61, 'M@ller');
+  broken[broken.indexOf('@')] = 0xf8;
+  const entries = await readText(Buffer.concat([cyrillic, broken]), 'marc');
+  expect(entries.map((e) => e.kind === 'record' && [e.record.title, e.problems.map((p) => p.code)])).toEqual([
+    ['On \ufffd and Møller', ['beyond-latin']],
+    ['Møller', ['not-utf8']],
+  ]);
+});
 test('a record with a wrong directory costs no other, and says what is wrong', async () => {
   const sound = (n: number) => writeIso2709(marc(BOOK, `245 00$aTitle ${n}`));
   const broken = sound(2).replace('245', '24');

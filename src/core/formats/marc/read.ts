@@ -64,7 +64,8 @@ class MarcReader implements EntryReader {
       done.push(rejection({ ordinal: ++this.ordinal, line, raw }, 'not-well-formed', read));
       return;
     }
-    const problems: Problem[] = valid ? [] : [{ code: 'not-utf8', line, text: '' }];
+    const undecoded = raw[9] === 'a' ? 'not-utf8' : 'beyond-latin';
+    const problems: Problem[] = valid ? [] : [{ code: undecoded, line, text: '' }];
     done.push(
       asEntry({ ordinal: ++this.ordinal, line, raw }, problems, (problem) =>
         recordOf(read, 'marc', (code, field, text) => problem({ code, line, field, text: clip(text) })),
