@@ -5,8 +5,7 @@ export default defineConfig({
   testDir: './e2e',
   outputDir: './test-results',
   workers: 1,
-  // A second try tells a slow moment from a fault; whatever needed one is named and counted at the end.
-  retries: 1,
+  retries: 0,
   timeout: 120_000,
   // A machine under load is slow, not wrong.
   expect: { timeout: 15_000 },

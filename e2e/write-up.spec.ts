@@ -41,10 +41,11 @@ async function aReviewWithWorks(page: Page, title: string): Promise<string> {
 
 test.use({ actionTimeout: 15_000 });
 
-test('from deciding to the write-up and back from its bundle, by keyboard alone', async ({ page }) => {
+test('from deciding to the write-up and back from its bundle, by keyboard alone', async ({ page }, { repeatEachIndex }) => {
   test.setTimeout(150_000);
   const problems = watch(page);
-  const id = await aReviewWithWorks(page, 'Knee pads by keyboard');
+  const named = `Knee pads by keyboard ${repeatEachIndex + 1}`;
+  const id = await aReviewWithWorks(page, named);
   await page.goto(`/reviews/${id}/decide?order=newest`);
   const title = page.getByRole('main').getByRole('heading', { level: 1 });
   const status = page.getByRole('main').getByRole('status').last();
@@ -139,10 +140,10 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await press(page, page.getByRole('button', { name: 'Delete the review…' }));
   await expect(page.getByText(/With it go 4 records, 4 works/)).toBeVisible();
   await tabTo(page, page.getByLabel(/To delete it, write its title/));
-  await page.keyboard.type('Knee pads by keyboard');
+  await page.keyboard.type(named);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Reviews', exact: true })).toBeVisible();
-  await expect(page.getByRole('link', { name: /Knee pads by keyboard/ })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: named })).toHaveCount(0);
   await page
     .getByLabel('Bundle of a review')
     .setInputFiles({ name: 'bundle.zip', mimeType: 'application/zip', buffer: readFileSync(bundle) });
