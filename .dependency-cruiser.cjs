@@ -1,10 +1,13 @@
-/** Who may import whom. The core knows nothing of the rest, and inside it the arrows go one way. */
-const TESTS = '\\.test\\.ts$';
-const between = (name, from, allowed) => ({
+/** Who may import whom. The core knows nothing of the rest, stages know only earlier ones, and no arrow runs back. */
+const TESTS = '\\.test\\.tsx?$';
+const OURS = '^(src|demo|e2e|bench)/';
+
+/** What lies in one folder of src may import itself and what is allowed, each by a path below src. */
+const between = (name, from, allowed, more = {}) => ({
   name,
   severity: 'error',
-  from: { path: `^src/${from}/`, pathNot: TESTS },
-  to: { path: '^(src|demo|e2e|bench)/', pathNot: [`^src/${from}/`, ...allowed.map((a) => `^src/${a}`)] },
+  from: { path: `^src/${from}/`, pathNot: [TESTS, ...(more.fromNot ?? [])] },
+  to: { path: OURS, pathNot: [`^src/${from}/`, ...allowed.map((a) => `^src/${a}`)], ...more.to },
 });
 const core = (name, allowed) => ({
   name: `core-${name}`,
@@ -13,26 +16,59 @@ const core = (name, allowed) => ({
   to: { path: '^src/core/', pathNot: [`^src/core/${name}/`, ...allowed.map((a) => `^src/core/${a}/index\\.ts$`)] },
 });
 
+/** In the order of the work: each may use what those before it give out by their index, and nothing else of them. */
+const STAGES = ['question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'works', 'checks', 'write-up', 'review'];
+const SERVER_SIDE = '(?!screens/)';
+const stage = (name, at) => ({
+  name: `stage-${name}`,
+  comment: 'The server side of a stage: the core, the platform, and the index of earlier stages.',
+  severity: 'error',
+  from: { path: `^src/stages/${name}/${SERVER_SIDE}`, pathNot: TESTS },
+  to: {
+    path: OURS,
+    pathNot: [
+      `^src/stages/${name}/${SERVER_SIDE}`,
+      '^src/(core|platform)/',
+      ...STAGES.slice(0, at).map((s) => `^src/stages/${s}/index\\.ts$`),
+    ],
+  },
+});
+const screens = (name) => ({
+  name: `screens-${name}`,
+  comment: 'Screens: our components, the core, how the browser asks, the sheet and list of works, and types of their own stage.',
+  severity: 'error',
+  from: { path: `^src/stages/${name}/screens/`, pathNot: TESTS },
+  to: {
+    path: OURS,
+    pathNot: [`^src/stages/${name}/`, '^src/(ui|core|client)/', '^src/stages/works/screens/index\\.ts$'],
+  },
+});
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     between('core', 'core', []),
-    between('db', 'db', ['core/']),
-    between('server', 'server', ['core/', 'db/']),
-    between('jobs', 'jobs', ['server/', 'core/', 'db/']),
-    between('workers', 'workers', ['core/']),
-    between('cli', 'cli', ['core/']),
-    between('ui', 'ui', []),
-    between('features', 'features', ['ui/', 'core/', 'workers/', 'server/']),
-    between('app', 'app', ['features/', 'server/', 'ui/', 'core/']),
+    between('platform', 'platform', ['core/storage/'], { fromNot: ['^src/platform/db/schema/'] }),
     {
-      name: 'only-actions-call-the-server',
-      comment: 'In features only actions call use cases; others may use their types.',
+      name: 'tables-use-types-of-the-core',
       severity: 'error',
-      from: { path: '^src/features/', pathNot: '/actions\\.ts$' },
-      to: { path: '^src/server/', dependencyTypesNot: ['type-only'] },
+      from: { path: '^src/platform/db/schema/' },
+      to: { path: '^src/(?!platform/db/)', dependencyTypesNot: ['type-only'] },
     },
+    ...STAGES.map(stage),
+    ...STAGES.map(screens),
+    {
+      name: 'screens-know-only-types-of-the-server',
+      severity: 'error',
+      from: { path: '^src/(stages/[^/]+/screens|client)/', pathNot: [TESTS, '/actions\\.ts$'] },
+      to: { path: '^src/(platform/|stages/(?!works/screens/)[^/]+/(?!screens/)|stages/[^/]+\\.ts$)', dependencyTypesNot: ['type-only'] },
+    },
+    between('client', 'client', ['core/', 'workers/sieve\\.worker\\.ts$', 'ui/', 'stages/[^/]+\\.ts$', 'platform/verbs/']),
+    between('workers', 'workers', ['core/', 'platform/', 'stages/[^/]+\\.ts$', 'stages/[^/]+/index\\.ts$']),
+    between('cli', 'cli', ['core/']),
+    between('ui', 'ui', ['core/']),
+    between('app', 'app', ['stages/', 'platform/', 'client/', 'ui/', 'core/']),
     {
       name: 'core-is-pure',
       comment: 'No interface, database, file system or network in the core; only small pure packages.',

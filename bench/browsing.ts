@@ -1,4 +1,5 @@
 /** The sieve in Chromium: columns until they can be asked, and from a click to painted counts. Wants DATABASE_URL. */
+
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,11 +7,11 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { chromium, type Page } from '@playwright/test';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import type { Columns } from '@/core/sieve';
-import { databaseUrl, ormConfig } from '@/db/config';
-import { Review } from '@/db/schema';
-import { createReview } from '@/server/review-settings';
-import { saveDatabase } from '@/server/save-database';
-import { writeColumns } from '@/server/stored-columns';
+import { databaseUrl, ormConfig } from '@/platform/db/config';
+import { Review } from '@/platform/db/schema';
+import { writeColumns } from '@/stages/classify/store/stored-columns';
+import { createReview } from '@/stages/question/commands/create-review';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { row } from './print';

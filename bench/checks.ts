@@ -2,19 +2,20 @@
  * What the checks answer on a review of 50,000 works, through the running application; and the overlap of six databases
  * with 200,000 works on one core. Wants DATABASE_URL.
  */
+
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { estimateOf, lostWithout, overlapOf, plannedSize, spotResult } from '@/core/checks';
 import type { Limiter } from '@/core/sieve';
-import { databaseUrl, ormConfig } from '@/db/config';
-import { Retrieval } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { decideMany } from '@/server/decide-work';
-import { closeQueue } from '@/server/queue';
-import { reviewState } from '@/server/review-state';
-import { saveSieve } from '@/server/save-sieve';
+import type { Context } from '@/platform/context';
+import { databaseUrl, ormConfig } from '@/platform/db/config';
+import { Retrieval } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { decideMany } from '@/stages/decide/commands/decide-many';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { saveSieve } from '@/stages/sieve/commands/save-sieve';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { aLargeReview, post } from './large-review';

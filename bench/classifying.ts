@@ -1,18 +1,19 @@
 /** Deriving claims and classifying, on one core; and the job that classifies 100,000 works again. */
+
 import { MikroORM } from '@mikro-orm/postgresql';
 import { claimsOfRecord, classifyWork, levelTable, termKey } from '@/core/classify';
 import { readEntries } from '@/core/formats';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import type { BibRecord } from '@/core/record';
-import { ormConfig } from '@/db/config';
-import { copyRows } from '@/db/copy';
-import { Job, Review, SourceDatabase } from '@/db/schema';
-import { ruleAxis } from '@/server/axis-rulings';
-import { classifyReview } from '@/server/classify-review';
-import { closeQueue } from '@/server/queue';
-import { reclassifyReview } from '@/server/reclassify';
-import { createReview } from '@/server/review-settings';
-import { saveDatabase } from '@/server/save-database';
+import { ormConfig } from '@/platform/db/config';
+import { copyRows } from '@/platform/db/copy';
+import { Job, Review, SourceDatabase } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { ruleAxis } from '@/stages/classify/commands/rule-axis';
+import { classifyReview } from '@/stages/classify/jobs/merge-and-classify';
+import { reclassifyReview } from '@/stages/classify/jobs/reclassify';
+import { createReview } from '@/stages/question/commands/create-review';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { fieldRecords } from '@/testing/field-records';
 import { demoFiles } from '../demo/generate';
 import { row, seconds } from './print';

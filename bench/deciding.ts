@@ -2,21 +2,22 @@
  * Deciding with twenty people, the next work painted after a key, the write-up of 5,000 decided works, and a bundle of
  * 20,000 records out and back. Wants DATABASE_URL.
  */
+
 import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { chromium } from '@playwright/test';
-import { databaseUrl, ormConfig } from '@/db/config';
-import { Decision } from '@/db/schema';
-import { readBundle } from '@/server/bundle/read';
-import { writeBundle } from '@/server/bundle/write';
-import type { Context } from '@/server/context';
-import { decideMany } from '@/server/decide-work';
-import { closeQueue } from '@/server/queue';
-import { reviewState } from '@/server/review-state';
-import { writeUpFile } from '@/server/write-up/export';
+import type { Context } from '@/platform/context';
+import { databaseUrl, ormConfig } from '@/platform/db/config';
+import { Decision } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { decideMany } from '@/stages/decide/commands/decide-many';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { readBundle } from '@/stages/review/bundle/read';
+import { writeBundle } from '@/stages/review/bundle/write';
+import { writeUpFile } from '@/stages/write-up/queries/export';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { aLargeReview, post } from './large-review';

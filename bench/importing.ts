@@ -2,6 +2,7 @@
  * From a file to rows in PostgreSQL, beside the bare COPY of the same rows into a table like it, in the same run. It
  * wants DATABASE_URL, and works in a database of its own that it drops again.
  */
+
 import { createReadStream, createWriteStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,15 +11,15 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { Client } from 'pg';
 import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
 import { DEFAULT_PROFILE } from '@/core/parity';
-import { ormConfig } from '@/db/config';
-import { Job } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { importFile } from '@/server/import-file';
-import { progressOf } from '@/server/progress';
-import { closeQueue } from '@/server/queue';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
-import { saveDatabase } from '@/server/save-database';
+import type { Context } from '@/platform/context';
+import { ormConfig } from '@/platform/db/config';
+import { Job } from '@/platform/db/schema';
+import { progressOf } from '@/platform/queue/progress';
+import { closeQueue } from '@/platform/queue/queue';
+import { createReview } from '@/stages/question/commands/create-review';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
+import { importFile } from '@/stages/retrieve/jobs/import-file';
 import { row, seconds } from './print';
 import { type SHAPES, writeSeeded } from './seeded-files';
 

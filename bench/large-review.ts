@@ -1,13 +1,13 @@
 import { createReadStream, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEFAULT_PROFILE } from '@/core/parity';
-import { Job } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { startReasons } from '@/server/reasons';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
-import { runJob } from '@/server/run-job';
-import { saveDatabase } from '@/server/save-database';
+import type { Context } from '@/platform/context';
+import { Job } from '@/platform/db/schema';
+import { startReasons } from '@/stages/decide/commands/start-reasons';
+import { createReview } from '@/stages/question/commands/create-review';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
+import { runJob } from '@/stages/run-job';
 import { writeSeeded } from './seeded-files';
 
 /**

@@ -2,6 +2,7 @@
  * 100,000 records of either merging corpus, in files of five formats, through the use cases of the application: all
  * imported, merged and classified in this process, as the worker does it, and every one of them accounted for.
  */
+
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,15 +11,16 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { FORMATS, writeRecords } from '@/core/formats';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import { emptyRecord, type RecordFormat } from '@/core/record';
-import { ormConfig } from '@/db/config';
-import { Job } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { mapColumns, tableView } from '@/server/file-actions';
-import { closeQueue } from '@/server/queue';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
-import { runJob } from '@/server/run-job';
-import { saveDatabase } from '@/server/save-database';
+import type { Context } from '@/platform/context';
+import { ormConfig } from '@/platform/db/config';
+import { Job } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { createReview } from '@/stages/question/commands/create-review';
+import { mapColumns } from '@/stages/retrieve/commands/map-columns';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
+import { tableView } from '@/stages/retrieve/queries/table-view';
+import { runJob } from '@/stages/run-job';
 import { makeCorpus } from './merging/listings';
 import { makeSecond } from './merging/second/listings';
 import { row, seconds } from './print';

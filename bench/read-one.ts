@@ -1,6 +1,6 @@
 /** tsx bench/read-one.ts FORMAT FILE: reads one file with our reader and prints a line of figures as JSON. */
 import { type Format, readBatches } from '@/core/formats';
-import { readAhead } from '@/server/files';
+import { readAhead } from '@/platform/files/files';
 
 const [format, path] = process.argv.slice(2) as [Format, string];
 const from = process.hrtime.bigint();

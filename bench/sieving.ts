@@ -17,7 +17,7 @@ import {
   type Sieve,
   SieveRunner,
 } from '@/core/sieve';
-import { databaseUrl } from '@/db/config';
+import { databaseUrl } from '@/platform/db/config';
 import { seeded } from '@/testing/seeded';
 import { row, seconds } from './print';
 

@@ -1,8 +1,9 @@
-import { Work } from '@/db/schema';
-import { addKnown } from '@/server/checks/known';
-import { drawCheck, judgeSample } from '@/server/checks/samples';
-import { sampleToJudge } from '@/server/checks/samples-view';
-import type { Context } from '@/server/context';
+import type { Context } from '@/platform/context';
+import { Work } from '@/platform/db/schema';
+import { addKnown } from '@/stages/checks/commands/add-known';
+import { drawCheck } from '@/stages/checks/commands/draw-sample';
+import { judgeSample } from '@/stages/checks/commands/judge-sample';
+import { sampleToJudge } from '@/stages/checks/queries/samples-view';
 
 /** Works that an earlier review had kept: one is too old for the sieve, one was not retrieved, of one only the title is given. */
 const KNOWN = `10.5555/ns.2023.100

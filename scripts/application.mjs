@@ -79,4 +79,5 @@ export const startDevelopment = (port, env) =>
   startProgram('web server', [NEXT, 'dev', '-H', '127.0.0.1', '-p', String(port)], { ...env, NEXT_TELEMETRY_DISABLED: '1' }, /Ready in/);
 /** A page of works, while it is judged, fits into young memory of this size: what is short-lived is then never taken for old. */
 export const WORKER_MEMORY = ['--max-semi-space-size=64'];
-export const startWorker = (env) => startProgram('worker', [...WORKER_MEMORY, ...TSX, 'src/jobs/main.ts'], env, /\[worker\] ready/);
+export const startWorker = (env) =>
+  startProgram('worker', [...WORKER_MEMORY, ...TSX, 'src/workers/background.ts'], env, /\[worker\] ready/);

@@ -16,7 +16,7 @@ await main(async () => {
     durable: true,
   });
   try {
-    runTypeScript('src/db/migrate.ts', ['up'], { DATABASE_URL: database.url });
+    runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: database.url });
     run(process.execPath, [...WORKER_MEMORY, ...TSX, 'bench/main.ts', ...process.argv.slice(2)], {
       stdio: 'inherit',
       env: { ...process.env, DATABASE_URL: database.url },

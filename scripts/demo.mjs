@@ -33,7 +33,7 @@ await main(async () => {
   }
   try {
     const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: DATA };
-    process.stdout.write(runTypeScript('src/db/migrate.ts', ['up'], env));
+    process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], env));
     process.stdout.write(runTypeScript('demo/load.ts', [], env));
     if (!development) ensureBuild();
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);

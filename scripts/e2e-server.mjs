@@ -20,7 +20,7 @@ export async function startForTests(server, folder) {
   const data = join(folder, 'e2e');
   rmSync(data, { recursive: true, force: true });
   const env = { DATABASE_URL: url.href, NARROW_SIEVE_DATA: data };
-  runTypeScript('src/db/migrate.ts', ['up'], env);
+  runTypeScript('src/platform/db/migrate.ts', ['up'], env);
   runTypeScript('demo/load.ts', [], env);
   const port = await freePort(3310);
   const programs = [await startWorker(env), await startWeb(port, env)];

@@ -62,8 +62,8 @@ await main(async () => {
   const env = { DATABASE_URL: database.url, NARROW_SIEVE_DATA: DATA, NODE_NO_WARNINGS: '1' };
   try {
     if (wants('unit')) {
-      runTypeScript('src/db/migrate.ts', ['up'], env);
-      check('migrations make the schema', ['--import', 'tsx', 'src/db/migrate.ts', 'check'], env);
+      runTypeScript('src/platform/db/migrate.ts', ['up'], env);
+      check('migrations make the schema', ['--import', 'tsx', 'src/platform/db/migrate.ts', 'check'], env);
       const report = join(DATA, 'jest.json');
       suite(
         'unit and database tests (jest)',

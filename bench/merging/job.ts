@@ -1,4 +1,5 @@
 /** tsx bench/merging/job.ts RECORDS: imports so many records and merges them as the worker does, and prints a line of JSON. */
+
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,14 +7,14 @@ import { Readable } from 'node:stream';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { writeRecords } from '@/core/formats';
 import { DEFAULT_PROFILE } from '@/core/parity';
-import { ormConfig } from '@/db/config';
-import { Job } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { closeQueue } from '@/server/queue';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
-import { runJob } from '@/server/run-job';
-import { saveDatabase } from '@/server/save-database';
+import type { Context } from '@/platform/context';
+import { ormConfig } from '@/platform/db/config';
+import { Job } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { createReview } from '@/stages/question/commands/create-review';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
+import { runJob } from '@/stages/run-job';
 import { seconds } from '../print';
 import { makeCorpus } from './listings';
 

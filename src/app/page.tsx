@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import { ImportBundle } from '@/features/reviews/ImportBundle';
-import { NewReviewForm } from '@/features/reviews/NewReviewForm';
-import { TopBar } from '@/features/shell/TopBar';
-import { currentContext } from '@/server/current-context';
-import { listReviews, type ReviewLine } from '@/server/list-reviews';
+import { currentContext } from '@/platform/http/current-context';
+import { listReviews, type ReviewLine } from '@/stages/review/queries/list-reviews';
+import { ImportBundle } from '@/stages/review/screens/ImportBundle';
+import { NewReviewForm } from '@/stages/review/screens/NewReviewForm';
+import { TopBar } from '@/stages/review/screens/TopBar';
 import { count } from '@/ui/marks';
 
 export const dynamic = 'force-dynamic';

@@ -5,14 +5,14 @@ import { Readable } from 'node:stream';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Client } from 'pg';
 import { DEFAULT_PROFILE } from '@/core/parity';
-import { ormConfig } from '@/db/config';
-import { Job } from '@/db/schema';
-import type { Context } from '@/server/context';
-import { closeQueue } from '@/server/queue';
-import { receiveFile } from '@/server/receive-file';
-import { createReview } from '@/server/review-settings';
-import { runJob } from '@/server/run-job';
-import { saveDatabase } from '@/server/save-database';
+import type { Context } from '@/platform/context';
+import { ormConfig } from '@/platform/db/config';
+import { Job } from '@/platform/db/schema';
+import { closeQueue } from '@/platform/queue/queue';
+import { createReview } from '@/stages/question/commands/create-review';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
+import { saveDatabase } from '@/stages/retrieve/commands/save-database';
+import { runJob } from '@/stages/run-job';
 
 /** A database of one's own, cloned from the migrated one, and what use cases need on it. */
 export interface TestDatabase {

@@ -1,7 +1,7 @@
 /** tsx decide-then-die.ts REVIEW FIRST SECOND: decides one work, says so, and is killed while it decides the other. */
 import { MikroORM } from '@mikro-orm/postgresql';
-import { ormConfig } from '@/db/config';
-import { decideWork } from '@/server/decide-work';
+import { ormConfig } from '@/platform/db/config';
+import { decideWork } from '@/stages/decide/commands/decide';
 
 const [review = '', first, second] = process.argv.slice(2);
 const orm = await MikroORM.init(ormConfig());

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { decisionTables } from '@/core/classify';
-import { HowItDecides } from '@/features/how-it-decides/HowItDecides';
-import { TopBar } from '@/features/shell/TopBar';
+import { TopBar } from '@/stages/review/screens/TopBar';
+import { HowItDecides } from './HowItDecides';
 
 export const metadata: Metadata = { title: 'How it decides' };
 

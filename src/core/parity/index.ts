@@ -9,6 +9,7 @@ export * from './relate';
 export * from './scope';
 export * from './search-log';
 export * from './settings';
+export { STATE_WORDS } from './state-words';
 export * from './steps';
 export { readTermMap } from './term-map';
 export * from './took';

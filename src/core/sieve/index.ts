@@ -12,6 +12,7 @@ export { windowOf } from './limiters/recency';
 export { answerKey, compileText, type TextTest } from './limiters/text';
 export * from './lost-at';
 export * from './runner';
+export * from './uses-levels';
 export * from './verdict';
 export * from './what-if';
 export * from './with-rows';

@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { answer } from '@/server/answer';
-import { readBundle } from '@/server/bundle/read';
-import { currentContext } from '@/server/current-context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { readBundle } from '@/stages/review/bundle/read';
 
 /** PUT a bundle: the review in it becomes one of ours, all of it or nothing. */
 export function PUT(request: Request) {

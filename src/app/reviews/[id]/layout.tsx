@@ -1,11 +1,11 @@
 import { found } from '@/app/found';
-import { JobBanner } from '@/features/shell/JobBanner';
-import { StageStrip } from '@/features/shell/StageStrip';
-import { TopBar } from '@/features/shell/TopBar';
-import { currentContext } from '@/server/current-context';
-import { jobLines } from '@/server/retrieve-view';
-import { reviewState } from '@/server/review-state';
-import { stripFigures } from '@/server/strip-figures';
+import { currentContext } from '@/platform/http/current-context';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
+import { stripFigures } from '@/stages/review/queries/strip-figures';
+import { JobBanner } from '@/stages/review/screens/JobBanner';
+import { StageStrip } from '@/stages/review/screens/StageStrip';
+import { TopBar } from '@/stages/review/screens/TopBar';
 
 export const dynamic = 'force-dynamic';
 

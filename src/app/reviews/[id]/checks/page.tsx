@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { ChecksScreen } from '@/features/checks/ChecksScreen';
-import { currentContext } from '@/server/current-context';
-import { overview } from '@/server/overview';
+import { currentContext } from '@/platform/http/current-context';
+import { ChecksScreen } from '@/stages/checks/screens/ChecksScreen';
+import { overview } from '@/stages/review/queries/overview';
 
 export const metadata: Metadata = { title: 'Checks' };
 

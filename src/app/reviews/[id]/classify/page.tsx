@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { ClassifyScreen } from '@/features/classify/ClassifyScreen';
-import { classifyView } from '@/server/classify-view';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { classifyView } from '@/stages/classify/queries/classify-view';
+import { ClassifyScreen } from '@/stages/classify/screens/ClassifyScreen';
 
 export const metadata: Metadata = { title: 'Classify' };
 

@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { DecideScreen } from '@/features/decide/DecideScreen';
-import { currentContext } from '@/server/current-context';
-import { decideQueue, pace, QUEUE_ORDERS, QUEUE_SHOWS, queueInput } from '@/server/decide-queue';
-import { reasonsOf } from '@/server/reasons';
-import { reviewState } from '@/server/review-state';
-import { databasesOf } from '@/server/save-database';
-import { latestVersion } from '@/server/save-sieve';
+import { currentContext } from '@/platform/http/current-context';
+import { decideQueue, pace, QUEUE_ORDERS, QUEUE_SHOWS, queueInput } from '@/stages/decide/queries/decide-queue';
+import { DecideScreen } from '@/stages/decide/screens/DecideScreen';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { reasonsOf } from '@/stages/question/store/reasons';
+import { databasesOf } from '@/stages/retrieve/store/databases';
+import { latestVersion } from '@/stages/sieve/store/versions';
 
 export const metadata: Metadata = { title: 'Decide' };
 

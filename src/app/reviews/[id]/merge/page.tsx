@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { MergeScreen } from '@/features/merge/MergeScreen';
-import { currentContext } from '@/server/current-context';
-import { mergeView } from '@/server/merge-view';
+import { currentContext } from '@/platform/http/current-context';
+import { mergeView } from '@/stages/merge/queries/merge-view';
+import { MergeScreen } from '@/stages/merge/screens/MergeScreen';
 
 export const metadata: Metadata = { title: 'Merge' };
 

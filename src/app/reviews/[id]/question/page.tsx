@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { CriteriaEditor } from '@/features/question/CriteriaEditor';
-import { QuestionForm } from '@/features/question/QuestionForm';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { overview } from '@/server/overview';
-import { criteriaOf } from '@/server/save-criteria';
-import { schemeOf } from '@/server/scheme-of';
-import { schemesOf } from '@/server/schemes';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { schemeOf } from '@/stages/classify/store/scheme-of';
+import { schemesOf } from '@/stages/classify/store/schemes';
+import { CriteriaEditor } from '@/stages/question/screens/CriteriaEditor';
+import { QuestionForm } from '@/stages/question/screens/QuestionForm';
+import { criteriaOf } from '@/stages/question/store/criteria';
+import { overview } from '@/stages/review/queries/overview';
 
 export const metadata: Metadata = { title: 'Question' };
 

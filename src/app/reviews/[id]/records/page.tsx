@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { RecordList } from '@/features/records/RecordList';
-import { isUuid } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { listRecords, type RecordFilter } from '@/server/records';
+import { isUuid } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { listRecords, type RecordFilter } from '@/stages/retrieve/queries/records';
+import { RecordList } from '@/stages/retrieve/screens/RecordList';
 
 export const metadata: Metadata = { title: 'Records' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { RetrieveScreen } from '@/features/retrieve/RetrieveScreen';
-import { currentContext } from '@/server/current-context';
-import { retrieveView } from '@/server/retrieve-view';
+import { currentContext } from '@/platform/http/current-context';
+import { retrieveView } from '@/stages/retrieve/queries/retrieve-view';
+import { RetrieveScreen } from '@/stages/retrieve/screens/RetrieveScreen';
 
 export const metadata: Metadata = { title: 'Retrieve' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { SetAsideScreen } from '@/features/records/SetAsideScreen';
-import { currentContext } from '@/server/current-context';
-import { setAsideRecords } from '@/server/set-aside';
+import { currentContext } from '@/platform/http/current-context';
+import { setAsideRecords } from '@/stages/retrieve/queries/set-aside';
+import { SetAsideScreen } from '@/stages/retrieve/screens/SetAsideScreen';
 
 export const metadata: Metadata = { title: 'Set aside' };
 

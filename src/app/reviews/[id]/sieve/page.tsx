@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { SieveScreen } from '@/features/sieve/SieveScreen';
-import { knownWorks } from '@/server/checks/known-view';
-import { currentContext } from '@/server/current-context';
-import { sievePage } from '@/server/sieve-page';
+import { currentContext } from '@/platform/http/current-context';
+import { knownWorks } from '@/stages/checks/queries/known-view';
+import { sievePage } from '@/stages/sieve/queries/sieve-page';
+import { SieveScreen } from '@/stages/sieve/screens/SieveScreen';
 
 export const metadata: Metadata = { title: 'Sieve' };
 

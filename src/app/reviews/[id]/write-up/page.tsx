@@ -2,11 +2,11 @@ import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
 import { WORK_STATES } from '@/core/flow';
-import { WriteUp } from '@/features/write-up/WriteUp';
-import { currentContext } from '@/server/current-context';
-import { overview } from '@/server/overview';
-import { currentReasons } from '@/server/reasons';
-import { reviewState } from '@/server/review-state';
+import { currentContext } from '@/platform/http/current-context';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { currentReasons } from '@/stages/question/store/reasons';
+import { overview } from '@/stages/review/queries/overview';
+import { WriteUp } from '@/stages/write-up/screens/WriteUp';
 
 export const metadata: Metadata = { title: 'Write up' };
 

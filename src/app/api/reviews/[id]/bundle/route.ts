@@ -1,9 +1,9 @@
 import { Readable } from 'node:stream';
-import { answer } from '@/server/answer';
-import { writeBundle } from '@/server/bundle/write';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { savedAs, slugOf } from '@/server/download';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { savedAs, slugOf } from '@/platform/http/download';
+import { writeBundle } from '@/stages/review/bundle/write';
 
 /** GET the whole review as a zip of open files, made while it is sent. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {

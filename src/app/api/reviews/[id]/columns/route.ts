@@ -1,7 +1,7 @@
-import { answer } from '@/server/answer';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { columnBytes } from '@/server/stored-columns';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { columnBytes } from '@/stages/classify/store/stored-columns';
 
 /**
  * The columns of the current revision as one binary in gzip, which the reader unpacks: as an encoding of the answer the

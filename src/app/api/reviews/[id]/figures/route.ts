@@ -1,6 +1,6 @@
-import { answer } from '@/server/answer';
-import { currentContext } from '@/server/current-context';
-import { stripFigures } from '@/server/strip-figures';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { stripFigures } from '@/stages/review/queries/strip-figures';
 
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   return answer(async () =>

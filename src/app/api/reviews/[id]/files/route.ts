@@ -1,9 +1,9 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { isFormat } from '@/core/formats';
-import { answer } from '@/server/answer';
-import { currentContext } from '@/server/current-context';
-import { receiveFile } from '@/server/receive-file';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 
 /** PUT the raw bytes of a file: streamed to disk, then imported by a job. */
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {

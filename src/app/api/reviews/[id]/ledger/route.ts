@@ -1,8 +1,8 @@
-import { answer } from '@/server/answer';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { savedAs, slugOf } from '@/server/download';
-import { ledgerCsv, ledgerInput } from '@/server/ledger';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { savedAs, slugOf } from '@/platform/http/download';
+import { ledgerCsv, ledgerInput } from '@/stages/decide/queries/ledger';
 
 /** GET what the address selects of the ledger, as CSV. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {

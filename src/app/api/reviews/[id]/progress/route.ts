@@ -1,7 +1,7 @@
-import { answer } from '@/server/answer';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { jobLines } from '@/server/retrieve-view';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
 
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   return answer(async () => {

@@ -1,6 +1,6 @@
-import { answer } from '@/server/answer';
-import { currentContext } from '@/server/current-context';
-import { rejectedEntries, rejectedFile } from '@/server/rejected-entries';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { rejectedEntries, rejectedFile } from '@/stages/retrieve/queries/rejected-entries';
 
 /** The rejected entries of a file as a list, or with `?download` as a file to correct and import again. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {

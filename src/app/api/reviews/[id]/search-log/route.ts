@@ -1,6 +1,6 @@
-import { answer } from '@/server/answer';
-import { currentContext } from '@/server/current-context';
-import { searchLog } from '@/server/search-log';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { searchLog } from '@/stages/retrieve/queries/search-log';
 
 /** The search log as a text file. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {

@@ -1,8 +1,8 @@
-import { answer } from '@/server/answer';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { savedAs, slugOf } from '@/server/download';
-import { setAsideCsv } from '@/server/set-aside';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { savedAs, slugOf } from '@/platform/http/download';
+import { setAsideCsv } from '@/stages/retrieve/queries/set-aside';
 
 /** GET the records that were set aside, each with its place, the reason and its raw text, as CSV. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {

@@ -1,6 +1,6 @@
-import { answer } from '@/server/answer';
-import { currentContext } from '@/server/current-context';
-import { sieveFile } from '@/server/sieve-file';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { sieveFile } from '@/stages/sieve/queries/sieve-file';
 
 /** The working sieve, or with `?version=N` a saved one, as a file for another review or a terminal. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {

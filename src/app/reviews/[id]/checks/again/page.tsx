@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { AgainScreen } from '@/features/checks/AgainScreen';
-import { judgedAgainView } from '@/server/checks/samples-view';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { judgedAgainView } from '@/stages/checks/queries/samples-view';
+import { AgainScreen } from '@/stages/checks/screens/AgainScreen';
 
 export const metadata: Metadata = { title: 'Judge again' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { AuditScreen } from '@/features/checks/AuditScreen';
-import { auditLines } from '@/server/checks/audit';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { auditLines } from '@/stages/checks/queries/audit';
+import { AuditScreen } from '@/stages/checks/screens/AuditScreen';
 
 export const metadata: Metadata = { title: 'Limiter audit' };
 

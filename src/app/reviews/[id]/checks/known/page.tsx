@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { after } from 'next/server';
 import { found } from '@/app/found';
-import { KnownScreen } from '@/features/checks/KnownScreen';
-import { knownView } from '@/server/checks/known-view';
-import { currentContext } from '@/server/current-context';
-import { readBlocksAhead } from '@/server/merge-blocks';
+import { currentContext } from '@/platform/http/current-context';
+import { knownView } from '@/stages/checks/queries/known-view';
+import { KnownScreen } from '@/stages/checks/screens/KnownScreen';
+import { readBlocksAhead } from '@/stages/merge/store/merge-blocks';
 
 export const metadata: Metadata = { title: 'Known relevant' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { OverlapScreen } from '@/features/checks/OverlapScreen';
-import { overlapView } from '@/server/checks/overlap';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { overlapView } from '@/stages/checks/queries/overlap';
+import { OverlapScreen } from '@/stages/checks/screens/OverlapScreen';
 
 export const metadata: Metadata = { title: 'Overlap' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { SpotChecksScreen } from '@/features/checks/SpotChecksScreen';
-import { spotChecksView } from '@/server/checks/samples-view';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { spotChecksView } from '@/stages/checks/queries/samples-view';
+import { SpotChecksScreen } from '@/stages/checks/screens/SpotChecksScreen';
 
 export const metadata: Metadata = { title: 'Spot checks' };
 

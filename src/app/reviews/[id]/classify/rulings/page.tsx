@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { AxisRulingsScreen } from '@/features/classify/AxisRulingsScreen';
-import { rulingLines } from '@/server/axis-rulings';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { rulingLines } from '@/stages/classify/queries/axis-rulings-view';
+import { AxisRulingsScreen } from '@/stages/classify/screens/AxisRulingsScreen';
 
 export const metadata: Metadata = { title: 'Rulings' };
 

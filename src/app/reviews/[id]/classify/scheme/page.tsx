@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { SchemeScreen } from '@/features/classify/SchemeScreen';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { schemesOf } from '@/server/schemes';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { SchemeScreen } from '@/stages/classify/screens/SchemeScreen';
+import { schemesOf } from '@/stages/classify/store/schemes';
 
 export const metadata: Metadata = { title: 'Evidence scheme' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
 import { entryName } from '@/core/venues';
-import { VenuesScreen } from '@/features/classify/VenuesScreen';
-import { classifyView } from '@/server/classify-view';
-import { currentContext } from '@/server/current-context';
-import { venuesOf } from '@/server/venue-register';
+import { currentContext } from '@/platform/http/current-context';
+import { classifyView } from '@/stages/classify/queries/classify-view';
+import { VenuesScreen } from '@/stages/classify/screens/VenuesScreen';
+import { venuesOf } from '@/stages/classify/store/venues';
 
 export const metadata: Metadata = { title: 'Venues' };
 

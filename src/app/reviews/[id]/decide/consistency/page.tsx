@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { ConsistencyScreen } from '@/features/decide/ConsistencyScreen';
-import { currentContext } from '@/server/current-context';
-import { lookAgain } from '@/server/look-again';
-import { inconsistencies } from '@/server/precedents';
-import { reviewState } from '@/server/review-state';
+import { currentContext } from '@/platform/http/current-context';
+import { inconsistencies } from '@/stages/decide/queries/inconsistencies';
+import { lookAgain } from '@/stages/decide/queries/look-again';
+import { ConsistencyScreen } from '@/stages/decide/screens/ConsistencyScreen';
+import { reviewState } from '@/stages/decide/store/review-state';
 
 export const metadata: Metadata = { title: 'Decided alike?' };
 

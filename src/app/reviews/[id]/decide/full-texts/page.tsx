@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { FullTextsScreen } from '@/features/decide/FullTextsScreen';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { soughtView } from '@/server/full-text';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { soughtView } from '@/stages/decide/queries/sought';
+import { FullTextsScreen } from '@/stages/decide/screens/FullTextsScreen';
 
 export const metadata: Metadata = { title: 'Full texts' };
 

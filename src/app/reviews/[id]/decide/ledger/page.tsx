@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { LedgerScreen } from '@/features/decide/LedgerScreen';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { LEDGER_KINDS, ledger, ledgerInput } from '@/server/ledger';
-import { reasonsView } from '@/server/reasons';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { LEDGER_KINDS, ledger, ledgerInput } from '@/stages/decide/queries/ledger';
+import { reasonsView } from '@/stages/decide/queries/reasons-view';
+import { LedgerScreen } from '@/stages/decide/screens/LedgerScreen';
 
 export const metadata: Metadata = { title: 'Ledger' };
 

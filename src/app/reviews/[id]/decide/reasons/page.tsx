@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { ReasonsScreen } from '@/features/decide/ReasonsScreen';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { reasonsView } from '@/server/reasons';
-import { templatesOf } from '@/server/review-ways';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { reasonsView } from '@/stages/decide/queries/reasons-view';
+import { ReasonsScreen } from '@/stages/decide/screens/ReasonsScreen';
+import { templatesOf } from '@/stages/decide/store/review-ways';
 
 export const metadata: Metadata = { title: 'Reasons and grounds' };
 

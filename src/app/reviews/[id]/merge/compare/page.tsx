@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { SettleScreen } from '@/features/merge/SettleScreen';
+import { SettleScreen } from '@/stages/merge/screens/SettleScreen';
 
 export const metadata: Metadata = { title: 'Compare two records' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { FamiliesScreen } from '@/features/merge/FamiliesScreen';
-import { currentContext } from '@/server/current-context';
-import { familiesView } from '@/server/families-view';
+import { currentContext } from '@/platform/http/current-context';
+import { familiesView } from '@/stages/merge/queries/families-view';
+import { FamiliesScreen } from '@/stages/merge/screens/FamiliesScreen';
 
 export const metadata: Metadata = { title: 'Families' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { JoinsScreen } from '@/features/merge/JoinsScreen';
-import { currentContext } from '@/server/current-context';
-import { type JoinOrder, joinsView } from '@/server/joins-view';
+import { currentContext } from '@/platform/http/current-context';
+import { type JoinOrder, joinsView } from '@/stages/merge/queries/joins-view';
+import { JoinsScreen } from '@/stages/merge/screens/JoinsScreen';
 
 export const metadata: Metadata = { title: 'Joins' };
 

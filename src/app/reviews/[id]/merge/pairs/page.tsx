@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { SettleScreen } from '@/features/merge/SettleScreen';
-import { currentContext } from '@/server/current-context';
-import { openQuestions } from '@/server/pair-view';
+import { currentContext } from '@/platform/http/current-context';
+import { openQuestions } from '@/stages/merge/queries/pair-view';
+import { SettleScreen } from '@/stages/merge/screens/SettleScreen';
 
 export const metadata: Metadata = { title: 'Settle pairs' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { RulingsScreen } from '@/features/merge/RulingsScreen';
-import { currentContext } from '@/server/current-context';
-import { rulingsView } from '@/server/rulings-view';
+import { currentContext } from '@/platform/http/current-context';
+import { rulingsView } from '@/stages/merge/queries/rulings-view';
+import { RulingsScreen } from '@/stages/merge/screens/RulingsScreen';
 
 export const metadata: Metadata = { title: 'Rulings' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { WeightsScreen } from '@/features/merge/WeightsScreen';
+import { WeightsScreen } from '@/stages/merge/screens/WeightsScreen';
 
 export const metadata: Metadata = { title: 'Weights' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { RecordScreen } from '@/features/records/RecordScreen';
-import { currentContext } from '@/server/current-context';
-import { recordView } from '@/server/records';
+import { currentContext } from '@/platform/http/current-context';
+import { recordView } from '@/stages/retrieve/queries/records';
+import { RecordScreen } from '@/stages/retrieve/screens/RecordScreen';
 
 export const metadata: Metadata = { title: 'Record' };
 

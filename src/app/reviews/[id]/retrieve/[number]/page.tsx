@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { RetrievalScreen } from '@/features/retrieve/RetrievalScreen';
-import { currentContext } from '@/server/current-context';
-import { retrievalView } from '@/server/retrieval-view';
+import { currentContext } from '@/platform/http/current-context';
+import { retrievalView } from '@/stages/retrieve/queries/retrieval-view';
+import { RetrievalScreen } from '@/stages/retrieve/screens/RetrievalScreen';
 
 export const metadata: Metadata = { title: 'Retrieval' };
 

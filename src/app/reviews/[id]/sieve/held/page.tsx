@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { HeldScreen } from '@/features/sieve/HeldScreen';
-import { currentContext } from '@/server/current-context';
-import { sievePage } from '@/server/sieve-page';
+import { currentContext } from '@/platform/http/current-context';
+import { sievePage } from '@/stages/sieve/queries/sieve-page';
+import { HeldScreen } from '@/stages/sieve/screens/HeldScreen';
 
 export const metadata: Metadata = { title: 'Held works' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { ParityScreen } from '@/features/sieve/ParityScreen';
-import { currentContext } from '@/server/current-context';
-import { parityView } from '@/server/parity-view';
-import { sievePage } from '@/server/sieve-page';
+import { currentContext } from '@/platform/http/current-context';
+import { parityView } from '@/stages/sieve/queries/parity-view';
+import { sievePage } from '@/stages/sieve/queries/sieve-page';
+import { ParityScreen } from '@/stages/sieve/screens/ParityScreen';
 
 export const metadata: Metadata = { title: 'Parity' };
 

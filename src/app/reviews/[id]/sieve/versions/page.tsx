@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { VersionsScreen } from '@/features/sieve/VersionsScreen';
-import { currentContext } from '@/server/current-context';
-import { sievePage } from '@/server/sieve-page';
-import { versionsOf } from '@/server/sieve-versions';
+import { currentContext } from '@/platform/http/current-context';
+import { sievePage } from '@/stages/sieve/queries/sieve-page';
+import { versionsOf } from '@/stages/sieve/queries/sieve-versions';
+import { VersionsScreen } from '@/stages/sieve/screens/VersionsScreen';
 
 export const metadata: Metadata = { title: 'Versions of the sieve' };
 

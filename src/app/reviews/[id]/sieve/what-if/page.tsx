@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { WhatIfScreen } from '@/features/sieve/WhatIfScreen';
-import { currentContext } from '@/server/current-context';
-import { reviewState } from '@/server/review-state';
-import { sievePage } from '@/server/sieve-page';
+import { currentContext } from '@/platform/http/current-context';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { sievePage } from '@/stages/sieve/queries/sieve-page';
+import { WhatIfScreen } from '@/stages/sieve/screens/WhatIfScreen';
 
 export const metadata: Metadata = { title: 'What if' };
 

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { found } from '@/app/found';
-import { SlipSheet } from '@/features/decide/SlipSheet';
-import { currentContext } from '@/server/current-context';
-import { slipOf } from '@/server/slip';
+import { currentContext } from '@/platform/http/current-context';
+import { slipOf } from '@/stages/write-up/queries/slip';
+import { SlipSheet } from '@/stages/write-up/screens/SlipSheet';
 
 export const metadata: Metadata = { title: 'Slip' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { FlowScreen } from '@/features/write-up/FlowScreen';
-import { currentContext } from '@/server/current-context';
-import { writeUpFrame } from '@/server/write-up/data';
+import { currentContext } from '@/platform/http/current-context';
+import { writeUpFrame } from '@/stages/write-up/queries/data';
+import { FlowScreen } from '@/stages/write-up/screens/FlowScreen';
 
 export const metadata: Metadata = { title: 'Flow diagram' };
 

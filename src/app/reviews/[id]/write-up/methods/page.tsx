@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { MethodsScreen } from '@/features/write-up/MethodsScreen';
-import { currentContext } from '@/server/current-context';
-import { writeUpData } from '@/server/write-up/data';
-import { axisCounts, tablesOf } from '@/server/write-up/tables';
+import { currentContext } from '@/platform/http/current-context';
+import { writeUpData } from '@/stages/write-up/queries/data';
+import { axisCounts, tablesOf } from '@/stages/write-up/queries/tables';
+import { MethodsScreen } from '@/stages/write-up/screens/MethodsScreen';
 
 export const metadata: Metadata = { title: 'Methods and tables' };
 

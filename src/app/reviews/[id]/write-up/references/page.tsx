@@ -3,10 +3,10 @@ import { found } from '@/app/found';
 import type { LintField } from '@/core/cite';
 import { peopleText } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
-import { ReferencesScreen } from '@/features/write-up/ReferencesScreen';
-import { currentContext } from '@/server/current-context';
-import { citedOf, writeUpData } from '@/server/write-up/data';
-import { referenceList } from '@/server/write-up/references';
+import { currentContext } from '@/platform/http/current-context';
+import { citedOf, writeUpData } from '@/stages/write-up/queries/data';
+import { referenceList } from '@/stages/write-up/queries/references';
+import { ReferencesScreen } from '@/stages/write-up/screens/ReferencesScreen';
 
 export const metadata: Metadata = { title: 'References' };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { TakeScreen } from '@/features/write-up/TakeScreen';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { sizesOf } from '@/server/review-life';
-import { writeUpOf } from '@/server/review-ways';
+import { openReview } from '@/platform/context';
+import { currentContext } from '@/platform/http/current-context';
+import { writeUpOf } from '@/stages/decide/store/review-ways';
+import { sizesOf } from '@/stages/review/queries/sizes';
+import { TakeScreen } from '@/stages/write-up/screens/TakeScreen';
 
 export const metadata: Metadata = { title: 'Take it with you' };
 

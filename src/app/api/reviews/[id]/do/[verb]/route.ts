@@ -1,8 +1,8 @@
 import type { z } from 'zod';
-import { answer } from '@/server/answer';
-import { type Context, NotFound, refuse } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { VERBS, type Verb } from '@/server/verbs';
+import { type Context, NotFound, refuse } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { VERBS, type Verb } from '@/stages/verbs';
 
 interface AnyVerb {
   input: z.ZodType;

@@ -1,10 +1,10 @@
 import { WORK_STATES } from '@/core/flow';
 import { FORMATS, isFormat } from '@/core/formats';
-import { answer } from '@/server/answer';
-import { NotFound, openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { savedAs, slugOf } from '@/server/download';
-import { exportCsv, exportRecords, type Which } from '@/server/export-works';
+import { NotFound, openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { savedAs, slugOf } from '@/platform/http/download';
+import { exportCsv, exportRecords, type Which } from '@/stages/write-up/queries/export-works';
 
 type Params = { params: Promise<{ id: string; format: string }> };
 

@@ -1,9 +1,9 @@
 import { createReadStream } from 'node:fs';
 import { Readable } from 'node:stream';
-import { answer } from '@/server/answer';
-import { openPdf } from '@/server/attachments';
-import { currentContext } from '@/server/current-context';
-import { pdfName } from '@/server/pdf-name';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { pdfName } from '@/stages/decide/queries/pdf-name';
+import { openPdf } from '@/stages/decide/store/attachments';
 
 /** GET an attached PDF: to be seen, or with ?save to be kept under a recognisable name. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string; pdf: string }> }) {

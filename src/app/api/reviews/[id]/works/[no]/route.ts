@@ -1,7 +1,7 @@
-import { answer } from '@/server/answer';
-import { NotFound } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { workDetail } from '@/server/work-detail';
+import { NotFound } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { workDetail } from '@/stages/works/queries/work-detail';
 
 export function GET(_request: Request, { params }: { params: Promise<{ id: string; no: string }> }) {
   return answer(async () => {

@@ -1,9 +1,9 @@
 import { CITE_STYLE_CODES } from '@/core/cite';
-import { answer } from '@/server/answer';
-import { openReview } from '@/server/context';
-import { currentContext } from '@/server/current-context';
-import { savedAs, slugOf } from '@/server/download';
-import { writeUpFile } from '@/server/write-up/export';
+import { openReview } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { savedAs, slugOf } from '@/platform/http/download';
+import { writeUpFile } from '@/stages/write-up/queries/export';
 
 /** GET the write-up or a part of it as a file; ?style= for another reference style. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string; what: string }> }) {

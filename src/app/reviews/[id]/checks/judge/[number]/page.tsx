@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { found } from '@/app/found';
-import { JudgeScreen } from '@/features/checks/JudgeScreen';
-import { sampleToJudge } from '@/server/checks/samples-view';
-import { currentContext } from '@/server/current-context';
+import { currentContext } from '@/platform/http/current-context';
+import { sampleToJudge } from '@/stages/checks/queries/samples-view';
+import { JudgeScreen } from '@/stages/checks/screens/JudgeScreen';
 
 export const metadata: Metadata = { title: 'Judge a sample' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { ProfileScreen } from '@/features/retrieve/ProfileScreen';
-import { currentContext } from '@/server/current-context';
-import { databaseView } from '@/server/database-terms';
+import { currentContext } from '@/platform/http/current-context';
+import { databaseView } from '@/stages/retrieve/queries/database-view';
+import { ProfileScreen } from '@/stages/retrieve/screens/ProfileScreen';
 
 export const metadata: Metadata = { title: 'Limiter profile' };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { found } from '@/app/found';
-import { MappingScreen } from '@/features/retrieve/MappingScreen';
-import { currentContext } from '@/server/current-context';
-import { tableView } from '@/server/file-actions';
+import { currentContext } from '@/platform/http/current-context';
+import { tableView } from '@/stages/retrieve/queries/table-view';
+import { MappingScreen } from '@/stages/retrieve/screens/MappingScreen';
 
 export const metadata: Metadata = { title: 'Columns of a table' };
 

@@ -1,9 +1,9 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { answer } from '@/server/answer';
-import { attachPdf } from '@/server/attachments';
-import { NotFound } from '@/server/context';
-import { currentContext } from '@/server/current-context';
+import { NotFound } from '@/platform/context';
+import { answer } from '@/platform/http/answer';
+import { currentContext } from '@/platform/http/current-context';
+import { attachPdf } from '@/stages/decide/commands/attach-pdf';
 
 /** PUT the bytes of a PDF: they are streamed to disk, looked at, and attached to the work. */
 export function PUT(request: Request, { params }: { params: Promise<{ id: string; no: string }> }) {

@@ -1,0 +1,8 @@
+import 'server-only';
+import type { Context } from '../context';
+import { freshEm } from '../db/orm';
+
+/** The context of one request or action. */
+export async function currentContext(): Promise<Context> {
+  return { em: await freshEm(), now: () => new Date() };
+}

@@ -1,0 +1,86 @@
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import type { Client } from 'pg';
+import PgBoss from 'pg-boss';
+import { databaseUrl } from '../db/config';
+import { Job } from '../db/schema';
+
+export const QUEUE = 'review-work';
+export interface JobMessage {
+  reviewId: string;
+  jobId: string;
+}
+
+const shared = globalThis as typeof globalThis & { __narrowSieveBoss?: Promise<PgBoss> };
+
+/** Retried when a worker dies or an attempt fails; each job is a transaction, so a retry starts clean. */
+export const createQueue = (boss: PgBoss) =>
+  boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard', retryLimit: 2, retryDelay: 1, expireInMinutes: 60 });
+
+/** A queue client that only sends: maintenance is the worker's. */
+function sender(): Promise<PgBoss> {
+  shared.__narrowSieveBoss ??= (async () => {
+    const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', max: 2, supervise: false, schedule: false });
+    boss.on('error', (error) => console.error('[queue]', error));
+    await boss.start();
+    await createQueue(boss);
+    return boss;
+  })();
+  return shared.__narrowSieveBoss;
+}
+
+export async function closeQueue() {
+  const boss = await shared.__narrowSieveBoss;
+  shared.__narrowSieveBoss = undefined;
+  await boss?.stop({ graceful: false });
+}
+
+/** Files that a person waits for come before works that are classified anew. */
+const PRIORITY: Record<Job['kind'], number> = { 'import-file': 2, reclassify: 1, 'classify-review': 0 };
+
+/** Puts a job into the queue and its progress row into our table, in the caller's transaction. */
+export async function enqueue(
+  tx: EntityManager,
+  reviewId: string,
+  kind: Job['kind'],
+  at: Date,
+  fileId: string | null = null,
+): Promise<string> {
+  const boss = await sender();
+  const id = randomUUID();
+  tx.create(Job, {
+    reviewId,
+    id,
+    kind,
+    fileId,
+    state: 'queued',
+    done: 0,
+    total: 0,
+    unit: kind === 'import-file' ? 'bytes' : 'records',
+    message: '',
+    cancel: false,
+    entries: 0,
+    startedAt: null,
+    attempts: 0,
+    updatedAt: at,
+  });
+  await tx.flush();
+  const client = (await tx.getTransactionContext()!.client.acquireConnection()) as Client;
+  await boss.send(QUEUE, { reviewId, jobId: id } satisfies JobMessage, {
+    priority: PRIORITY[kind],
+    db: { executeSql: (text: string, values: unknown[]) => client.query(text, values) },
+  });
+  return id;
+}
+
+/** Queues the reclassification of a review's works, unless work that includes it waits already. */
+export async function queueReclassify(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+  const waiting = await tx.count(Job, { reviewId, kind: { $in: ['classify-review', 'reclassify'] }, state: 'queued' });
+  if (waiting === 0) await enqueue(tx, reviewId, 'reclassify', at);
+}
+
+/** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */
+export async function queueMerge(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+  const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
+  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', at);
+}

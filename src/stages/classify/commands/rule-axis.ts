@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { WORK_AXES } from '@/core/classify';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { nextSeq } from '@/platform/db/next-seq';
+import { RulingRow } from '@/platform/db/schema';
+import { causeSchema, membersOf, pickedWorks, takeEffect, unknownCodes, worksWith } from '../store/ruled-works';
+import { schemeOf } from '../store/scheme-of';
+
+export const RuleAxis = z
+  .strictObject({
+    axis: z.enum(WORK_AXES),
+    codes: z.array(z.string()).min(1, 'Choose at least one value.').max(32),
+    /** One work … */
+    workNo: z.int().positive().nullable(),
+    /** … or some that a person picked … */
+    workNos: pickedWorks.optional(),
+    /** … or all that share a cause. */
+    cause: causeSchema.nullable(),
+    /** Later works that share the cause, too. */
+    standing: z.boolean(),
+    reason: z.string().trim().min(1, 'Give the reason: it stands beside the ruling for ever.').max(2000),
+  })
+  .refine((r) => [r.workNo !== null, r.workNos !== undefined, r.cause !== null].filter(Boolean).length === 1, {
+    error: 'A ruling is on one work, on some, or on a cause.',
+  });
+
+export type RuleAxis = z.infer<typeof RuleAxis>;
+
+/**
+ * Rules on an axis of a work, or of all works that share a cause, and classifies them again: at once, or in the background
+ * when they are many or the review is busy.
+ */
+export async function ruleAxis(
+  ctx: Context,
+  reviewId: string,
+  input: RuleAxis,
+): Promise<Result<{ revision: number; works: number; later: boolean; seq: number }>> {
+  const review = await openReview(ctx, reviewId);
+  if (unknownCodes(input.axis, input.codes, await schemeOf(ctx.em, review)))
+    return refuse('unknown-code', 'This is not a value of the axis.');
+  const works = input.workNo ? [input.workNo] : (input.workNos ?? (await worksWith(ctx.em, reviewId, input.axis, input.cause!)));
+  const members = await membersOf(ctx.em, reviewId, works);
+  if (members.length === 0) return refuse('no-works', 'No work of the review is like that any more.');
+  return ctx.em.transactional(async (tx) => {
+    const seq = await nextSeq(tx, 'ruling', reviewId);
+    tx.create(RulingRow, {
+      reviewId,
+      seq,
+      axis: input.axis,
+      codes: input.codes,
+      reach: input.workNo ? 'one' : input.standing ? 'standing' : 'these',
+      cause: input.cause,
+      records: members.map((m) => m.record_no),
+      names: members.map((m) => m.stable_name),
+      works: works.length,
+      reason: input.reason,
+      undoes: null,
+      person: review.person,
+      at: ctx.now(),
+    });
+    await tx.flush();
+    return { ok: true as const, seq, works: works.length, ...(await takeEffect(tx, ctx, reviewId, works)) };
+  });
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { checkIssn } from '@/core/record';
+import { entryKey, entryName, JOURNAL_KINDS, PRESS_KINDS, REFEREED_WORDS, type VenueEntry } from '@/core/venues';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { VenueRow } from '@/platform/db/schema';
+import { queueReclassify } from '@/platform/queue/queue';
+
+const year = z.int().min(1400).max(2999).nullable();
+
+const venueEntry = z.discriminatedUnion('type', [
+  z.strictObject({
+    type: z.literal('journal'),
+    title: z.string().trim().max(400),
+    issns: z
+      .array(
+        z.string().transform((text, context) => {
+          const issn = checkIssn(text);
+          if (!issn) context.addIssue({ code: 'custom', message: `The check digit of the ISSN “${text}” is wrong, or it is no ISSN.` });
+          return issn;
+        }),
+      )
+      .max(8),
+    kind: z.enum(['', ...JOURNAL_KINDS]),
+    refereed: z.enum(REFEREED_WORDS),
+    from: year,
+    to: year,
+    publisher: z.string().trim().max(300),
+    tags: z.array(z.string().trim().max(100)).max(30),
+  }),
+  z.strictObject({
+    type: z.literal('press'),
+    name: z.string().trim().min(1, 'Give the press a name.').max(300),
+    isbnPrefixes: z.array(z.string().regex(/^97[89]\d{1,9}$/, 'An ISBN prefix is 978 or 979 and the digits that follow.')).max(200),
+    kind: z.enum(PRESS_KINDS),
+  }),
+]);
+
+export const SaveVenue = z.strictObject({ before: z.string().max(400).nullable(), entry: venueEntry });
+
+/** Adds an entry, or changes one. */
+export async function saveVenue(
+  ctx: Context,
+  reviewId: string,
+  { before, entry }: z.infer<typeof SaveVenue>,
+): Promise<Result<{ key: string }>> {
+  const review = await openReview(ctx, reviewId);
+  const made = entry as VenueEntry;
+  if (made.type === 'journal' && !made.title && made.issns.length === 0) return refuse('no-name', 'Give the journal a title or an ISSN.');
+  if (made.type === 'journal' && made.from !== null && made.to !== null && made.to < made.from)
+    return refuse('years', 'The last year comes before the first.');
+  const key = entryKey(made);
+  return ctx.em.transactional(async (tx) => {
+    if (key !== before && (await tx.count(VenueRow, { reviewId, key })) > 0)
+      return refuse('there-already', `“${entryName(made)}” is in the register already, for the same years.`);
+    if (before && before !== key) await tx.nativeDelete(VenueRow, { reviewId, key: before });
+    await tx.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
+    await queueReclassify(tx, reviewId, ctx.now());
+    return { ok: true as const, key };
+  });
+}

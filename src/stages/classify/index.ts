@@ -1,0 +1,21 @@
+/** What other stages may use of this one. */
+export { CopyScheme, copyScheme } from './commands/copy-scheme';
+export { DropScheme, dropScheme } from './commands/drop-scheme';
+export { DropVenue, dropVenue } from './commands/drop-venue';
+export { importVenues } from './commands/import-venues';
+export { RuleAxis, ruleAxis } from './commands/rule-axis';
+export { SaveScheme, saveScheme } from './commands/save-scheme';
+export { SaveVenue, saveVenue } from './commands/save-venue';
+export { UndoRuling, undoRuling } from './commands/undo-ruling';
+export { classifyOutdated } from './jobs/classify-outdated';
+export { type Filed, type Judgeable, judge, judgingOf, membershipBits } from './jobs/judging';
+export { classifyReview } from './jobs/merge-and-classify';
+export { reclassifyReview } from './jobs/reclassify';
+export { classifyView } from './queries/classify-view';
+export { PreviewRuling, previewRuling } from './queries/preview-ruling';
+export { previewVenues, VenueFileText } from './queries/preview-venues';
+export { wordedLikeRuled } from './queries/worded-like';
+export { currentColumns } from './store/current-columns';
+export { type AllAlone, type Alone, AloneBuilder, followedAlone, storedAlone, writeAlone } from './store/records-alone';
+export { schemeOf } from './store/scheme-of';
+export { textIndex } from './store/text-index';

@@ -1,0 +1,102 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
+import type { Context } from '@/platform/context';
+import { Review, SourceDatabase } from '@/platform/db/schema';
+import type { Progress } from '@/platform/queue/progress';
+import { assignWorkNumbers, deriveRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
+import { type AsideRecord, standingAside, Unprocessable, writeAside } from '@/stages/retrieve';
+import { columnsBasis } from '../store/columns-basis';
+import { storedAlone, writeAlone } from '../store/records-alone';
+import { storedColumns, writeColumns } from '../store/stored-columns';
+import { classifyWorks } from './classify-works';
+
+/**
+ * Rows that came by COPY have no statistics yet, and without them the planner chooses badly for whoever reads next. Only
+ * the columns that queries search by: a sample of the documents would be read for nothing.
+ */
+const ANALYSED = [
+  'record (review_id, no, file_id, database_id)',
+  'record_claims (review_id, record_no, rule_set)',
+  'merge_key (review_id, record_no, rules)',
+  'work_record (review_id, record_no, work_no, active)',
+  'work (review_id, no, absorbed_by)',
+];
+
+/**
+ * Merges a review's records into works and families, derives claims and classification, and writes the columns under a
+ * new revision, in one transaction: broken off, nothing has changed. What is up to date is kept; works keep their
+ * numbers. A record that cannot be processed is set aside with its reason, and all else is done without it.
+ * @param failed records that are known not to be processable
+ */
+export async function classifyReview(
+  ctx: Context,
+  reviewId: string,
+  progress: Progress,
+  failed: readonly AsideRecord[] = [],
+): Promise<void> {
+  await ctx.em.transactional(async (tx) => {
+    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
+    const aside = await standingAside(tx, reviewId);
+    for (const record of failed) aside.set(record.no, record);
+    await tx.execute('savepoint before_records');
+    while (!(await classifiedWithout(aside, tx, ctx, reviewId, progress))) {
+      await tx.execute('rollback to savepoint before_records');
+      tx.clear();
+    }
+    await writeAside(tx, reviewId, aside, ctx.now());
+    for (const columns of ANALYSED) await tx.execute(`analyze ${columns}`);
+  });
+}
+
+/** One pass over all records but those set aside. False when it met more of those: they are added, and nothing else counts. */
+async function classifiedWithout(
+  aside: Map<number, AsideRecord>,
+  tx: EntityManager,
+  ctx: Context,
+  reviewId: string,
+  progress: Progress,
+): Promise<boolean> {
+  try {
+    await classifyAll(tx, ctx, reviewId, aside, progress);
+    return true;
+  } catch (error) {
+    if (!(error instanceof Unprocessable)) throw error;
+    const before = aside.size;
+    for (const record of error.records) aside.set(record.no, record);
+    if (aside.size === before) throw error;
+    return false;
+  }
+}
+
+async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, aside: Map<number, AsideRecord>, progress: Progress) {
+  const review = await tx.findOneOrFail(Review, { id: reviewId });
+  const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
+  const [{ total }] = await tx.execute<[{ total: number }]>('select count(*)::int as total from active_record where review_id = ?', [
+    reviewId,
+  ]);
+  // Reading, comparing and classifying each go through all records.
+  const step = (before: number) => (done: number) => progress.step(before + done, 3 * total);
+  const rulings = await standingRulings(tx, reviewId);
+  const { records, fresh } = await deriveRecords(tx, reviewId, databases, aside, step(0));
+  const merged = await mergeWorks(tx, reviewId, records, rulings, step(total));
+  const { numbers, changed } = await assignWorkNumbers(
+    tx,
+    reviewId,
+    merged.records.map((r) => r.no),
+    merged.head,
+    ctx.now(),
+  );
+  const families = await linkWorks(tx, reviewId, merged, numbers, rulings);
+  for (const no of fresh) changed.add(numbers.get(no)!);
+  for (const no of families.changed) changed.add(no);
+  const basis = await columnsBasis(tx, review, databases);
+  const stored = await storedColumns(tx, reviewId);
+  // As they are, if they were made by the same rules, scheme and databases.
+  const before = stored?.basis === basis ? stored.columns : null;
+  review.revision += 1;
+  const judged = before && (await storedAlone(tx, reviewId));
+  const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
+  const { columns, alone } = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
+  await writeColumns(tx, reviewId, columns, basis);
+  await writeAlone(tx, reviewId, alone);
+  await tx.flush();
+}

@@ -1,0 +1,42 @@
+import type { WorkAxis } from '@/core/classify';
+import { type Context, openReview } from '@/platform/context';
+import { databasesOf, unmappedTerms } from '@/stages/retrieve';
+import { schemeOf } from '../store/scheme-of';
+import { venueGaps, venuesOf } from '../store/venues';
+
+/** Works whose axis is disputed for the same reason: one ruling can settle them. */
+export interface Dispute {
+  axis: WorkAxis;
+  kind: 'conflict' | 'dissent';
+  key: string;
+  label: string;
+  works: number;
+}
+
+export async function disputesOf(ctx: Context, reviewId: string): Promise<Dispute[]> {
+  return ctx.em.execute<Dispute[]>(
+    `select a.key as axis, c->>'kind' as kind, c->>'key' as key, c->>'label' as label, count(*)::int as works
+     from work w, jsonb_each(w.axes) a, jsonb_array_elements(a.value->'causes') c
+     where w.review_id = ? and w.absorbed_by is null and a.value ? 'causes'
+     group by 1, 2, 3, 4 order by works desc, 1, 4 limit 500`.replace("a.value ? 'causes'", "jsonb_exists(a.value, 'causes')"),
+    [reviewId],
+  );
+}
+
+/** What the Classify screen shows beside what its worker counts. */
+export async function classifyView(ctx: Context, reviewId: string) {
+  const review = await openReview(ctx, reviewId);
+  const gaps = await venueGaps(ctx, reviewId);
+  return {
+    revision: review.revision,
+    kind: review.kind,
+    scheme: await schemeOf(ctx.em, review),
+    databases: (await databasesOf(ctx, reviewId)).map((d) => ({ id: d.id, tag: d.tag, name: d.name })),
+    disputes: await disputesOf(ctx, reviewId),
+    unmapped: await unmappedTerms(ctx, reviewId),
+    gaps: gaps.slice(0, 300),
+    gapsInAll: gaps.length,
+    venues: (await venuesOf(ctx.em, reviewId)).length,
+  };
+}
+export type ClassifyView = Awaited<ReturnType<typeof classifyView>>;

@@ -1,0 +1,255 @@
+'use client';
+import Link from 'next/link';
+import { useEffect, useMemo, useState } from 'react';
+import { call } from '@/client/call';
+import { useEngine } from '@/client/useEngine';
+import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
+import { axisValues, type CensusAxis, type CensusCounts, KNOWN_AS, type MaskAxis, type ValueCounts } from '@/core/sieve';
+import { VOCABULARY_LABELS } from '@/core/vocabularies';
+import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
+import { Empty } from '@/ui/empty';
+import { count, DatabaseTag } from '@/ui/marks';
+import { useUrlState } from '@/ui/use-url-state';
+import type { ClassifyView, Dispute } from '../queries/classify-view';
+import { Disputes } from './Disputes';
+import { JobNote } from './JobNote';
+import { AXES, KnownTable } from './KnownTable';
+import { useClassifyView } from './useClassifyView';
+import { useWordedLike } from './useWordedLike';
+import { ValueTable } from './ValueTable';
+import { offerKey, WordedLike, WordedWorks } from './WordedLike';
+
+/** What is known of the works on each axis, how, and what one ruling or one entry of the register would settle. */
+export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initial: ClassifyView }) {
+  const { view, job, refresh } = useClassifyView(reviewId, initial);
+  const { revision, scheme } = view;
+  const engine = useEngine(reviewId, revision, scheme);
+  // A job that ended between the page and its columns is seen by nobody: then the columns are the newer ones.
+  const behind = engine.state === 'ready' && engine.revision > revision;
+  useEffect(() => {
+    if (behind) refresh();
+  }, [behind, refresh]);
+  const [params, setParams] = useUrlState();
+  const [tables, setTables] = useState<Partial<Record<CensusAxis, { whole: CensusCounts; databases: CensusCounts[] }>>>({});
+  const [values, setValues] = useState<ValueCounts | null>(null);
+  const [numbers, setNumbers] = useState<readonly number[] | null>(null);
+  const [target, setTarget] = useState<RulingTarget | null>(null);
+  const axis = (AXES.find((a) => a === params.get('axis')) ?? 'publicationType') as CensusAxis;
+  const asked = params.get('as') ?? '';
+  const as = useMemo(() => KNOWN_AS.filter((k) => asked.split(',').includes(k)), [asked]);
+  const database = Number(params.get('db') ?? -1);
+  const value = params.get('value') ?? '';
+  const cause = params.get('cause') ?? '';
+  const like = params.get('like') ?? '';
+  const worded = useWordedLike(reviewId, engine.state === 'ready' ? engine.revision : null);
+  const offer = worded?.offers.find((o) => offerKey(o) === like);
+
+  useEffect(() => {
+    if (engine.state !== 'ready') return;
+    let gone = false;
+    void Promise.all(AXES.map(async (a) => [a, await engine.engine.census(a)] as const)).then(
+      (all) => !gone && setTables(Object.fromEntries(all)),
+    );
+    if (axis === 'date') setValues(null);
+    else void engine.engine.values(axis).then((found) => !gone && setValues(found));
+    return () => {
+      gone = true;
+    };
+  }, [engine, axis]);
+  useEffect(() => {
+    let gone = false;
+    const show = (found: readonly number[]) => !gone && setNumbers(found);
+    if (cause) {
+      const kind = { kind: 'claims' as const, key: cause, label: cause };
+      void call(reviewId, 'preview-ruling', { axis: axis === 'date' ? 'publicationType' : axis, codes: [], on: kind })
+        .then((answer) => show(answer.ok ? answer.numbers : []))
+        .catch(() => show([]));
+    } else if (engine.state !== 'ready') return;
+    else if (value && axis !== 'date') {
+      const [code, how] = value.split(':');
+      const bit = axisValues(axis, scheme).findIndex((v) => v.code === code);
+      if (bit >= 0) void engine.engine.withValue(axis, bit, database, how === 'possible' ? 'possible' : 'settled').then(show);
+    } else if (as.length > 0) void engine.engine.known(axis, database, as).then(show);
+    else setNumbers(null);
+    return () => {
+      gone = true;
+    };
+  }, [engine, reviewId, scheme, axis, as, database, value, cause]);
+
+  if (engine.state === 'empty') {
+    return (
+      <main className="p-5">
+        <Empty title="Nothing to classify yet">
+          <p>
+            Records are classified as soon as they are imported, under{' '}
+            <a className="text-navy underline" href={`/reviews/${reviewId}/retrieve`}>
+              Retrieve
+            </a>
+            . A register of venues can be taken in before, under{' '}
+            <a className="text-navy underline" href={`/reviews/${reviewId}/classify/venues`}>
+              Venues
+            </a>
+            .
+          </p>
+        </Empty>
+      </main>
+    );
+  }
+  const shown = engine.state === 'ready' ? engine.databases.flatMap((id) => view.databases.find((d) => d.id === id) ?? []) : [];
+  const disputes = view.disputes.filter((d) => axis === 'date' || axis === 'level' || d.axis === axis);
+  const ask = (next: Record<string, string | null>) =>
+    setParams({ as: null, db: null, value: null, cause: null, like: null, work: null, ...next });
+  const rule = (d: Dispute) => setTarget({ axis: d.axis, work: null, causes: [{ kind: 'claims', key: d.key, label: d.label }], codes: [] });
+  return (
+    <main className="px-5 py-4">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-[22px]">What is known of each work, and how</h1>
+        <nav aria-label="Classify" className="flex gap-5 text-[13.5px]">
+          <PageLink href={`/reviews/${reviewId}/classify/venues`}>Venues: {count(view.venues)}</PageLink>
+          <PageLink href={`/reviews/${reviewId}/classify/scheme`}>Scheme: {scheme.label}</PageLink>
+          <PageLink href={`/reviews/${reviewId}/classify/rulings`}>Rulings</PageLink>
+          <PageLink href="/how-it-decides">How it decides</PageLink>
+        </nav>
+      </div>
+      <JobNote job={job} />
+      {engine.state === 'failed' && <p role="alert">{engine.message}</p>}
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_352px] gap-6">
+        <div className="min-w-0">
+          <KnownTable
+            tables={tables}
+            databases={shown}
+            axis={axis}
+            asked={as.length ? { axis, as, database } : null}
+            onAxis={(a) => ask({ axis: a })}
+            onAsk={(a) => ask({ axis: a.axis, as: a.as.join(), db: a.database < 0 ? null : String(a.database) })}
+          />
+          {axis !== 'date' && values && (
+            <div className="mt-5">
+              <ValueTable
+                axis={axis as MaskAxis}
+                values={axisValues(axis as MaskAxis, scheme)}
+                counts={values}
+                databases={shown}
+                onAsk={(v) =>
+                  ask({
+                    value: `${axisValues(axis as MaskAxis, scheme)[v.bit]!.code}:${v.as}`,
+                    db: v.database < 0 ? null : String(v.database),
+                  })
+                }
+              />
+            </div>
+          )}
+        </div>
+        <aside className="min-w-0">
+          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => ask({ axis: o.axis, like: offerKey(o) })} />
+          <h2 className="text-[16px]">What one ruling would settle</h2>
+          <Disputes disputes={disputes} onRule={rule} onOpen={(d) => ask({ axis: d.axis, cause: d.key })} />
+          <Gaps reviewId={reviewId} view={view} />
+          <Unmapped reviewId={reviewId} unmapped={view.unmapped} />
+        </aside>
+      </div>
+      {numbers && (as.length > 0 || value || cause) && (
+        <div className="mt-5">
+          <ListWithSheet
+            key={revision}
+            reviewId={reviewId}
+            numbers={numbers}
+            caption={captionOf(axis, as, value, cause, shown[database]?.name ?? '', numbers.length, view)}
+            onRuled={refresh}
+          />
+        </div>
+      )}
+      {offer && (
+        <WordedWorks
+          key={offerKey(offer)}
+          {...{ reviewId, scheme, offer }}
+          onRule={(works) => setTarget({ axis: offer.axis, work: null, works, causes: [], codes: offer.codes })}
+          onRuled={refresh}
+        />
+      )}
+      <RulingDialog reviewId={reviewId} scheme={scheme} target={target} onClose={() => setTarget(null)} onRuled={refresh} />
+    </main>
+  );
+}
+
+function captionOf(
+  axis: CensusAxis,
+  as: readonly string[],
+  value: string,
+  cause: string,
+  database: string,
+  n: number,
+  view: ClassifyView,
+): string {
+  const place = database ? ` in ${database}` : '';
+  if (cause) return `${AXIS_LABELS[axis]}: ${view.disputes.find((d) => d.key === cause)?.label ?? 'settled meanwhile'}: ${count(n)}`;
+  if (value && axis !== 'date') {
+    const [code, how] = value.split(':');
+    const label = axisValues(axis as MaskAxis, view.scheme).find((v) => v.code === code)?.label ?? code;
+    return `${how === 'possible' ? 'May be' : AXIS_LABELS[axis as WorkAxis]} ${label!.toLowerCase()}${place}: ${count(n)}`;
+  }
+  return `${AXIS_LABELS[axis]} ${as.join(' or ')}${place}: ${count(n)}`;
+}
+
+function PageLink({ href, children }: { href: string; children: React.ReactNode }) {
+  return (
+    <Link prefetch={false} className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline" href={href}>
+      {children}
+    </Link>
+  );
+}
+
+/** Journals that the register does not have, those first whose entry would settle the peer review of most works. */
+function Gaps({ reviewId, view }: { reviewId: string; view: ClassifyView }) {
+  const telling = view.gaps.filter((g) => g.open > 0).slice(0, 5);
+  return (
+    <section aria-label="Venues without an entry" className="mt-5">
+      <h2 className="text-[16px]">Venues without an entry</h2>
+      {view.gapsInAll === 0 && <p className="text-[13.5px] text-slate">The register has every venue that the records name.</p>}
+      <ul className="text-[13.5px]">
+        {telling.map((g) => (
+          <li key={g.title} className="flex justify-between gap-3 border-rule border-t py-1">
+            <span className="min-w-0 truncate font-serif" title={g.title}>
+              {g.title}
+            </span>
+            <span className="whitespace-nowrap text-slate">
+              {count(g.open)} open of {count(g.works)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {view.gapsInAll > 0 && (
+        <PageLink href={`/reviews/${reviewId}/classify/venues#gaps`}>
+          {count(view.gapsInAll)} {view.gapsInAll === 1 ? 'venue has' : 'venues have'} none: add them
+        </PageLink>
+      )}
+    </section>
+  );
+}
+
+function Unmapped({ reviewId, unmapped }: { reviewId: string; unmapped: ClassifyView['unmapped'] }) {
+  if (unmapped.length === 0) return null;
+  return (
+    <section aria-label="Unmapped terms" className="mt-5">
+      <h2 className="text-[16px]">Terms that no table knows</h2>
+      <ul className="text-[13.5px]">
+        {unmapped.slice(0, 8).map((u) => (
+          <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex min-h-7 items-center gap-2 border-rule border-t">
+            <DatabaseTag tag={u.tag} />
+            <Link
+              className="inline-flex min-h-6 min-w-0 items-center underline-offset-2 hover:underline"
+              title={VOCABULARY_LABELS[u.vocabulary]}
+              href={u.tag === '--' ? `/reviews/${reviewId}/records?database=--` : `/reviews/${reviewId}/retrieve/database/${u.tag}#terms`}
+            >
+              {u.term}
+            </Link>
+            <span className="ml-auto whitespace-nowrap text-slate">
+              {count(u.records)} {u.records === 1 ? 'record' : 'records'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {unmapped.length > 8 && <p className="text-[13.5px] text-slate">and {unmapped.length - 8} more, on the databases’ pages</p>}
+    </section>
+  );
+}

@@ -1,0 +1,180 @@
+'use client';
+import { useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { entryKey, entryName, type VenueEntry } from '@/core/venues';
+import { SOURCE_TYPES } from '@/core/vocabularies';
+import { BackLink } from '@/ui/back-link';
+import { Button } from '@/ui/button';
+import { FileInput } from '@/ui/file-input';
+import { count, Pill } from '@/ui/marks';
+import type { ClassifyView } from '../queries/classify-view';
+import { JobNote } from './JobNote';
+import { useClassifyView } from './useClassifyView';
+import { VenueForm } from './VenueForm';
+import { VenueImport } from './VenueImport';
+
+const kindLabel = (kind: string) => SOURCE_TYPES.find((v) => v.code === kind)?.label ?? (kind || 'not said');
+const SHOWN = 400;
+
+/** The register of venues and presses: taken in from a table, changed row by row, and what it does not have. */
+export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string; entries: readonly VenueEntry[]; initial: ClassifyView }) {
+  const { view, job } = useClassifyView(reviewId, initial);
+  const [rows, setRows] = useState(entries);
+  const [find, setFind] = useState('');
+  const [edited, setEdited] = useState<{ before: string | null; entry: VenueEntry } | null>(null);
+  const [text, setText] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const shown = useMemo(() => {
+    const words = find.trim().toLowerCase();
+    return rows.filter(
+      (e) => !words || `${entryName(e)} ${e.type === 'journal' ? `${e.issns.join(' ')} ${e.publisher}` : ''}`.toLowerCase().includes(words),
+    );
+  }, [rows, find]);
+
+  async function drop(entry: VenueEntry) {
+    const answer = await call(reviewId, 'drop-venue', { key: entryKey(entry) }).catch(() => null);
+    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    setRows((old) => old.filter((e) => entryKey(e) !== entryKey(entry)));
+    toast.success(`“${entryName(entry)}” is out of the register.`, {
+      action: { label: 'Undo', onClick: () => void put(null, entry) },
+    });
+  }
+  async function put(before: string | null, entry: VenueEntry): Promise<string> {
+    const answer = await call(reviewId, 'save-venue', { before, entry: entry as never }).catch(() => null);
+    if (!answer?.ok) return answer?.message ?? 'The server did not answer. Try again.';
+    setRows((old) =>
+      [...old.filter((e) => entryKey(e) !== before && entryKey(e) !== answer.key), entry].sort((a, b) =>
+        entryName(a) < entryName(b) ? -1 : 1,
+      ),
+    );
+    return '';
+  }
+
+  return (
+    <main className="px-5 py-4">
+      <BackLink reviewId={reviewId} to="classify">
+        Classify
+      </BackLink>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="text-[22px]">Register of venues: {count(rows.length)}</h1>
+        <div className="flex gap-2">
+          <Button onClick={() => setEdited({ before: null, entry: emptyEntry })}>Add an entry</Button>
+          <Button look="solid" onClick={() => file.current?.click()}>
+            Take in a table
+          </Button>
+          <FileInput
+            ref={file}
+            label="A table of venues"
+            accept=".csv,.tsv,.txt,text/csv"
+            onFiles={(files) => void files[0]!.text().then(setText)}
+          />
+        </div>
+      </div>
+      <p className="mb-2 max-w-[90ch] text-slate">
+        Which journals are refereed, and since when, and what kind of press a publisher is. A statement about a venue is one about its
+        research, not about its editorials. A table needs a line of headings: issn, title, kind, refereed, from, to, publisher, tags; for a
+        press: name, isbn, kind.
+      </p>
+      <JobNote job={job} />
+      <div className="grid grid-cols-[minmax(0,1fr)_352px] gap-6">
+        <section aria-label="Entries">
+          <input
+            type="search"
+            aria-label="Find in the register"
+            placeholder="find in the register"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+            className="mb-2 h-8 w-[280px] rounded-[4px] border border-edge bg-surface px-2.5"
+          />
+          {rows.length === 0 && <p className="text-slate">It is empty. Take in a table, or add what the records name, beside.</p>}
+          <table className="w-full table-fixed text-left text-[13.5px]">
+            <thead>
+              <tr className="h-7 text-[13px] text-slate">
+                <th className="font-medium">Title or name</th>
+                <th className="w-[104px] font-medium">ISSN or ISBN</th>
+                <th className="w-[132px] font-medium">Kind</th>
+                <th className="w-[120px] font-medium">Refereed</th>
+                <th className="w-[132px]">
+                  <span className="sr-only">Change</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.slice(0, SHOWN).map((e) => (
+                <tr key={entryKey(e)} className="border-rule border-t align-top">
+                  <td className="py-1 pr-3">
+                    <span className="font-serif">{entryName(e) || '(no title)'}</span>
+                    {e.type === 'journal' && e.publisher && <span className="block truncate text-[12.5px] text-slate">{e.publisher}</span>}
+                  </td>
+                  <td className="py-1 text-[12.5px]">{(e.type === 'journal' ? e.issns : e.isbnPrefixes).join(' ')}</td>
+                  <td className="py-1">{e.type === 'press' ? `${e.kind} press` : kindLabel(e.kind)}</td>
+                  <td className="py-1">
+                    {e.type === 'journal' && (
+                      <Pill>{e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'not said'}</Pill>
+                    )}
+                    {e.type === 'journal' && (e.from || e.to) && (
+                      <span className="block text-[12.5px] text-slate">
+                        {e.from ?? '…'} to {e.to ?? 'now'}
+                      </span>
+                    )}
+                  </td>
+                  <td className="whitespace-nowrap py-0.5 text-right">
+                    <Button look="quiet" aria-label={`Change ${entryName(e)}`} onClick={() => setEdited({ before: entryKey(e), entry: e })}>
+                      Change
+                    </Button>
+                    <Button look="quiet" aria-label={`Remove ${entryName(e)}`} onClick={() => void drop(e)}>
+                      Remove
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {shown.length > SHOWN && <p className="pt-2 text-slate">and {count(shown.length - SHOWN)} more: find by a word</p>}
+        </section>
+        <aside id="gaps" aria-label="Venues without an entry">
+          <h2 className="text-[16px]">In the records, not in the register</h2>
+          {view.gaps.length === 0 && <p className="text-[13.5px] text-slate">Every venue that the records name is there.</p>}
+          <ul className="max-h-[640px] overflow-y-auto text-[13.5px]">
+            {view.gaps.map((g) => (
+              <li key={g.title} className="border-rule border-t py-1">
+                <span className="font-serif">{g.title}</span>
+                <span className="flex items-center justify-between text-[12.5px] text-slate">
+                  <span>
+                    {count(g.works)} {g.works === 1 ? 'work' : 'works'}
+                    {g.open > 0 && `, peer review open in ${count(g.open)}`}
+                  </span>
+                  <Button
+                    look="quiet"
+                    aria-label={`Add ${g.title}`}
+                    onClick={() => setEdited({ before: null, entry: { ...emptyEntry, title: g.title, issns: g.issns } })}
+                  >
+                    Add
+                  </Button>
+                </span>
+              </li>
+            ))}
+          </ul>
+          {view.gapsInAll > view.gaps.length && (
+            <p className="text-[13px] text-slate">and {count(view.gapsInAll - view.gaps.length)} more</p>
+          )}
+        </aside>
+      </div>
+      <VenueForm edited={edited} onClose={() => setEdited(null)} onSave={put} />
+      <VenueImport reviewId={reviewId} text={text} onClose={() => setText(null)} onTaken={(taken) => setRows(taken)} />
+    </main>
+  );
+}
+
+const emptyEntry = {
+  type: 'journal',
+  title: '',
+  issns: [] as readonly string[],
+  kind: 'scholarly-journal',
+  refereed: '',
+  from: null,
+  to: null,
+  publisher: '',
+  tags: [] as readonly string[],
+} as const satisfies VenueEntry;

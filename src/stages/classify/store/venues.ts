@@ -1,0 +1,43 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { asVenues, type VenueEntry, VenueRegister, venueKey } from '@/core/venues';
+import type { Context } from '@/platform/context';
+import { VenueRow } from '@/platform/db/schema';
+
+export async function venuesOf(em: EntityManager, reviewId: string): Promise<VenueEntry[]> {
+  return (await em.find(VenueRow, { reviewId }, { orderBy: { key: 'asc' } })).map((v) => v.entry);
+}
+
+export interface VenueGap {
+  title: string;
+  issns: string[];
+  works: number;
+  /** Of these, works whose peer review is open. */
+  open: number;
+}
+
+/** Journals and the like that records name and the register has no entry for, those first whose entry would settle most. */
+export async function venueGaps(ctx: Context, reviewId: string): Promise<VenueGap[]> {
+  const register = new VenueRegister(asVenues(await venuesOf(ctx.em, reviewId)));
+  const rows = await ctx.em.execute<
+    { container: string; issns: string[]; isbns: string[]; publisher: string; works: number; open: number }[]
+  >(
+    `select w.container, r.item->'issns' as issns, r.item->'isbns' as isbns, r.item->>'publisher' as publisher, count(*)::int as works,
+       (count(*) filter (where jsonb_array_length(w.axes->'peerReview'->'codes') > 1))::int as open
+     from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
+     where w.review_id = ? and w.absorbed_by is null and w.container <> '' group by 1, 2, 3, 4`,
+    [reviewId],
+  );
+  const gaps = new Map<string, VenueGap>();
+  for (const row of rows) {
+    // A chapter is as its press is: the book it stands in needs no entry.
+    if (register.journal(row, null) || register.press(row)) continue;
+    const key = venueKey(row.container);
+    const known = gaps.get(key);
+    if (known) {
+      known.works += row.works;
+      known.open += row.open;
+      known.issns = [...new Set([...known.issns, ...row.issns])];
+    } else gaps.set(key, { title: row.container, issns: row.issns, works: row.works, open: row.open });
+  }
+  return [...gaps.values()].sort((a, b) => b.open - a.open || b.works - a.works || (a.title < b.title ? -1 : 1));
+}

@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { STAGES } from '@/core/flow';
+import { type Context, type Result, refuse } from '@/platform/context';
+import { Work } from '@/platform/db/schema';
+import { reasonsOf } from '@/stages/question';
+import { freezeSieve, sieveState } from '@/stages/sieve';
+import { addDecision, FROZEN_WITH, latestAt } from '../store/decisions';
+
+export const DecideMany = z.strictObject({
+  works: z
+    .array(z.strictObject({ workNo: z.int().positive(), seenSeq: z.int().min(0) }))
+    .min(1)
+    .max(2000),
+  stage: z.enum(STAGES),
+  verdict: z.enum(['keep', 'exclude', 'wait', 'background']),
+  reasonCode: z.string().max(40),
+  grounds: z.string().trim().min(1, 'Say on what grounds: they stand with each of these decisions.').max(10_000),
+});
+
+/**
+ * Decides works of a list together, with one reason and one text. Those that somebody decided meanwhile are left as
+ * they are and named. @returns the act, to take it back by
+ */
+export async function decideMany(
+  ctx: Context,
+  reviewId: string,
+  input: z.infer<typeof DecideMany>,
+): Promise<Result<{ act: string; decided: number; left: number[] }>> {
+  const reason =
+    input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
+  if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
+  const state = await sieveState(ctx, reviewId);
+  const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
+  return ctx.em.transactional(async (tx) => {
+    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`decide:${reviewId}`]);
+    const numbers = input.works.map((w) => w.workNo);
+    const works = new Map((await tx.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
+    const latest = await latestAt(tx, reviewId, numbers);
+    const act = randomUUID();
+    const left: number[] = [];
+    let decided = 0;
+    for (const { workNo, seenSeq } of input.works) {
+      const known = latest.get(workNo);
+      const work = works.get(workNo);
+      const kept = input.stage === 'title-abstract' || known?.screening === 'keep';
+      if (!work || !state.indexOf.has(workNo) || (known?.seq ?? 0) !== seenSeq || !kept) {
+        left.push(workNo);
+        continue;
+      }
+      addDecision(tx, ctx, state, work, { ...input, page: '', note: '', seq: seenSeq + 1, reason, sieveVersion, act });
+      decided++;
+    }
+    await tx.flush();
+    return { ok: true, act, decided, left };
+  });
+}

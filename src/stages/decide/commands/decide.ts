@@ -1,0 +1,55 @@
+import { UniqueConstraintViolationException } from '@mikro-orm/core';
+import { z } from 'zod';
+import { STAGES, VERDICTS } from '@/core/flow';
+import { type Context, type Result, refuse } from '@/platform/context';
+import { Decision, Work } from '@/platform/db/schema';
+import { reasonsOf } from '@/stages/question';
+import { freezeSieve, sieveState } from '@/stages/sieve';
+import { addDecision, CHANGED, FROZEN_WITH } from '../store/decisions';
+
+export const DecideWork = z.strictObject({
+  workNo: z.int().positive(),
+  stage: z.enum(STAGES).default('title-abstract'),
+  verdict: z.enum(VERDICTS),
+  /** Needed to exclude: one of the review's reason codes. */
+  reasonCode: z.string().max(40),
+  grounds: z.string().max(10_000),
+  /** The page of the full text that the reason rests on. */
+  page: z.string().trim().max(60).default(''),
+  note: z.string().trim().max(4000).default(''),
+  /** Sequence number of the decision the person saw; 0 when there was none. */
+  seenSeq: z.int().min(0),
+});
+export type DecideWork = z.input<typeof DecideWork>;
+
+/**
+ * Adds a decision with the state it was made in. The sieve is saved as a version first if it has changed, so that
+ * every decision names what it rested on.
+ */
+export async function decideWork(ctx: Context, reviewId: string, given: DecideWork): Promise<Result<{ seq: number }>> {
+  const input = DecideWork.parse(given);
+  const state = await sieveState(ctx, reviewId);
+  const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo });
+  if (!state.indexOf.has(input.workNo) || !work)
+    return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
+  const latest = await ctx.em.find(Decision, { reviewId, workNo: input.workNo }, { orderBy: { seq: 'desc' } });
+  if ((latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
+  const atStage = latest.find((d) => d.stage === input.stage);
+  if (input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
+    return refuse('nothing-to-undo', 'There is no decision to take back.');
+  if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')
+    return refuse('not-kept', 'A full text is judged when the work is kept on its title and abstract.');
+  const reason =
+    input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
+  if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
+  const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
+  const seq = input.seenSeq + 1;
+  try {
+    addDecision(ctx.em, ctx, state, work, { ...input, seq, reason, sieveVersion, act: null });
+    await ctx.em.flush();
+  } catch (error) {
+    if (error instanceof UniqueConstraintViolationException) return refuse('changed-meanwhile', CHANGED);
+    throw error;
+  }
+  return { ok: true, seq };
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { NOT_RETRIEVED } from '@/core/flow';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { Reason } from '@/platform/db/schema';
+import { changesOf } from '@/stages/question';
+
+const ReasonInput = z.strictObject({
+  code: z
+    .string()
+    .trim()
+    .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'A reason code is made of small letters, digits and hyphens.'),
+  text: z.string().trim().min(1, 'Say what is not met.').max(300),
+  definition: z.string().max(2000),
+});
+
+export const ReasonsInput = z.array(ReasonInput).max(60);
+
+/** Saves the list in its order: new ones are added, changed ones renamed, those left out put away. Every change is kept. */
+export async function saveReasons(ctx: Context, reviewId: string, input: z.infer<typeof ReasonsInput>): Promise<Result<object>> {
+  const review = await openReview(ctx, reviewId);
+  const codes = input.map((r) => r.code);
+  const twice = codes.find((code, i) => codes.indexOf(code) !== i);
+  if (twice) return refuse('code-twice', `The code "${twice}" stands twice. Each reason needs its own.`);
+  if (codes.includes(NOT_RETRIEVED))
+    return refuse('code-taken', `"${NOT_RETRIEVED}" is what a full text that was not had is counted under.`);
+  return ctx.em.transactional(async (tx) => {
+    const changes = await changesOf(tx, ctx, review);
+    const rows = await tx.find(Reason, { reviewId });
+    const merged = input.find((r) => rows.some((row) => row.code === r.code && row.mergedInto));
+    if (merged)
+      return refuse('code-merged', `"${merged.code}" was made part of another reason. Take that back first, or choose another code.`);
+    const own = rows.filter((r) => !r.mergedInto && r.code !== NOT_RETRIEVED);
+    for (const row of own)
+      if (!codes.includes(row.code) && !row.archived) {
+        row.archived = true;
+        changes.add(row.code, 'archived', row.text, '');
+      }
+    input.forEach((reason, position) => {
+      changes.upsert(rows, { ...reason, position }, 'own');
+    });
+    await tx.flush();
+    return { ok: true };
+  });
+}

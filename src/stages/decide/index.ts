@@ -1,0 +1,22 @@
+/** What other stages may use of this one. */
+export { DecideWork, decideWork } from './commands/decide';
+export { DecideMany, decideMany } from './commands/decide-many';
+export { MergeReasons, mergeReasons } from './commands/merge-reasons';
+export { RemoveAttachment, removeAttachment } from './commands/remove-attachment';
+export { SaveFullText, saveFullText } from './commands/save-full-text';
+export { ReasonsInput, saveReasons } from './commands/save-reasons';
+export { SaveStages, saveStages } from './commands/save-stages';
+export { SaveTemplates, saveTemplates } from './commands/save-templates';
+export { startReasons } from './commands/start-reasons';
+export { UndoAct, undoAct } from './commands/undo-act';
+export { WriteDifference, writeDifference } from './commands/write-difference';
+export { CompareVersions, compareVersions } from './queries/compare-versions';
+export { lookAgain } from './queries/look-again';
+export { PrecedentsOf, precedents } from './queries/precedents';
+export { SearchPdfs, searchPdfs } from './queries/search-pdfs';
+export { SeenDecisions, seenDecisions } from './queries/seen-decisions';
+export { type AttachmentLine, attachmentsOf, pdfPath } from './store/attachments';
+export { type FullTextLine, lineOf } from './store/full-text';
+export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
+export { decisionsOn, type ReviewState, reviewState } from './store/review-state';
+export { templatesOf, writeUpOf } from './store/review-ways';

@@ -1,0 +1,93 @@
+'use client';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import type { WorkDetail } from '@/stages/works/queries/work-detail';
+import { Button } from '@/ui/button';
+import { Dialog } from '@/ui/dialog';
+import { FileInput } from '@/ui/file-input';
+import { RequestForm } from './RequestForm';
+
+interface FullTextPanelProps {
+  reviewId: string;
+  work: WorkDetail;
+  /** A PDF to be shown at a page. */
+  shown: { id: string; page: number } | null;
+  onShow(pdf: { id: string; page: number } | null): void;
+  onChanged(): void;
+}
+
+/** What is known of the way to the full text: what the records promise, what was asked for, and what is attached. */
+export function FullTextPanel({ reviewId, work, shown, onShow, onChanged }: FullTextPanelProps) {
+  const [busy, setBusy] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+  async function attach(files: File[]) {
+    setBusy(true);
+    for (const file of files) {
+      const response = await fetch(`/api/reviews/${reviewId}/works/${work.no}/pdf?name=${encodeURIComponent(file.name)}`, {
+        method: 'PUT',
+        body: file,
+      }).catch(() => null);
+      const answer = (await response?.json().catch(() => null)) as { ok: boolean; message?: string } | null;
+      if (!answer?.ok) toast.error(answer?.message ?? `${file.name}: the server did not answer. Try again.`);
+      else toast(`${file.name} is attached.`);
+    }
+    setBusy(false);
+    onChanged();
+  }
+  async function remove(id: string, removed: boolean) {
+    const answer = await call(reviewId, 'remove-attachment', { id, removed }).catch(() => null);
+    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    onChanged();
+    if (removed) toast('The PDF is taken away.', { action: { label: 'Undo', onClick: () => void remove(id, false) } });
+  }
+  const open = work.pdfs.find((p) => p.id === shown?.id);
+  return (
+    <section aria-label="Full text" className="mb-3 border-rule border-b pb-3">
+      <h2 className="mb-1 text-[17px]">Full text</h2>
+      <p className="text-[13px] text-slate">
+        Access: {work.access.words}.{work.access.kind === 'request' && ' Allow from a day to a week (common practice).'}
+      </p>
+      <ul className="my-1.5 flex flex-col gap-1">
+        {work.pdfs.map((pdf) => (
+          <li key={pdf.id} className="text-[13px]">
+            <span className="block truncate font-medium" title={pdf.name}>
+              {pdf.name}
+            </span>
+            <span className="flex items-center text-slate">
+              {pdf.pages} {pdf.pages === 1 ? 'page' : 'pages'}
+              {!pdf.hasText && ', no text in it: a scan'}
+              <Button look="quiet" className="text-[13px]" onClick={() => onShow({ id: pdf.id, page: 1 })}>
+                See it
+              </Button>
+              <a
+                className="min-h-6 px-1 text-navy leading-6 underline-offset-2 hover:underline"
+                href={`/api/reviews/${reviewId}/pdf/${pdf.id}?save`}
+                download
+              >
+                Save it
+              </a>
+              <Button look="quiet" className="text-[13px]" onClick={() => remove(pdf.id, true)}>
+                Take away
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <FileInput ref={chooser} label="PDF of the full text" accept=".pdf,application/pdf" multiple onFiles={attach} />
+      <Button className="min-h-7 text-[13px]" disabled={busy} onClick={() => chooser.current?.click()}>
+        {busy ? 'Attaching …' : 'Attach a PDF'}
+      </Button>
+      <RequestForm reviewId={reviewId} workNo={work.no} line={work.fullText} onSaved={onChanged} />
+      {open && shown && (
+        <Dialog open onOpenChange={(on) => !on && onShow(null)} title={open.name} wide>
+          <iframe
+            title={`${open.name}, page ${shown.page}`}
+            src={`/api/reviews/${reviewId}/pdf/${open.id}#page=${shown.page}`}
+            className="h-[70vh] w-full border border-edge"
+          />
+        </Dialog>
+      )}
+    </section>
+  );
+}

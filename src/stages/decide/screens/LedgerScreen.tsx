@@ -1,0 +1,128 @@
+import { STAGE_WORDS, STAGES } from '@/core/flow';
+import { Button } from '@/ui/button';
+import { Select, TextField } from '@/ui/field';
+import { count } from '@/ui/marks';
+import type { LedgerInput, LedgerKind, LedgerLine } from '../queries/ledger';
+import { DecideNav } from './DecideNav';
+
+interface LedgerScreenProps {
+  reviewId: string;
+  input: LedgerInput;
+  kinds: Record<LedgerKind, string>;
+  people: string[];
+  reasons: { code: string; text: string }[];
+  lines: LedgerLine[];
+  total: number;
+  pages: number;
+}
+
+const addressOf = (input: LedgerInput, page?: number): string => {
+  const params = new URLSearchParams();
+  for (const [key, value] of Object.entries({ ...input, page: page ?? '' })) if (value) params.set(key, String(value));
+  return params.toString();
+};
+
+/** Everything that people did to the review, newest first. Nothing in it is ever changed or taken out. */
+export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, total, pages }: LedgerScreenProps) {
+  return (
+    <main className="max-w-[1240px] px-5 py-3">
+      <DecideNav reviewId={reviewId} current="/ledger" />
+      <h1 className="mt-3 text-[22px]">Ledger</h1>
+      <form className="mt-1 grid grid-cols-[150px_120px_190px_120px_136px_136px_76px_auto_1fr] items-end gap-2">
+        <Select label="What" name="kind" defaultValue={input.kind}>
+          <option value="">everything</option>
+          {Object.entries(kinds).map(([code, words]) => (
+            <option key={code} value={code}>
+              {words}
+            </option>
+          ))}
+        </Select>
+        <Select label="Who" name="person" defaultValue={input.person}>
+          <option value="">anybody</option>
+          {people.map((p) => (
+            <option key={p}>{p}</option>
+          ))}
+        </Select>
+        <Select label="Reason" name="reason" defaultValue={input.reason}>
+          <option value="">any or none</option>
+          {reasons.map((r) => (
+            <option key={r.code} value={r.code}>
+              {r.text}
+            </option>
+          ))}
+        </Select>
+        <Select label="Stage" name="stage" defaultValue={input.stage}>
+          <option value="">both</option>
+          {STAGES.map((s) => (
+            <option key={s} value={s}>
+              {STAGE_WORDS[s]}
+            </option>
+          ))}
+        </Select>
+        <TextField label="From" name="from" type="date" defaultValue={input.from} />
+        <TextField label="To" name="to" type="date" defaultValue={input.to} />
+        <TextField label="Work" name="work" type="number" min={1} defaultValue={input.work || ''} />
+        <Button type="submit">Show</Button>
+        <a
+          className="inline-flex justify-self-end min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked"
+          href={`/api/reviews/${reviewId}/ledger?${addressOf(input)}`}
+          download
+        >
+          CSV of these {count(total)}
+        </a>
+      </form>
+      <table className="mt-3 w-full border-collapse text-[13px]">
+        <thead>
+          <tr className="border-ink border-b-[1.5px] text-left text-slate">
+            <th className="w-[128px] py-1 font-medium">When</th>
+            <th className="w-[110px] font-medium">Who</th>
+            <th className="w-[250px] font-medium">What</th>
+            <th className="font-medium">Work</th>
+            <th className="w-[34%] font-medium">Grounds or reason given, and what it was at the time</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
+            <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
+              <td className="py-1.5 whitespace-nowrap">{l.at.slice(0, 16).replace('T', ' ')}</td>
+              <td>{l.person}</td>
+              <td className="pr-3">
+                {l.what}
+                {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}
+              </td>
+              <td className="pr-3">
+                {l.work !== null && (
+                  <a className="line-clamp-2 font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/slip/${l.work}`}>
+                    {l.title || `Work ${l.work}`}
+                  </a>
+                )}
+              </td>
+              <td>
+                <span className="line-clamp-3 font-serif" title={l.why}>
+                  {l.why}
+                </span>
+                {l.state && (
+                  <span className="line-clamp-1 text-[12px] text-slate" title={l.state}>
+                    {l.state}
+                    {l.sieveVersion ? `; sieve v${l.sieveVersion}` : ''}
+                  </span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {lines.length === 0 && <p className="mt-2 text-slate">Nothing of this kind was done.</p>}
+      {pages > 1 && (
+        <nav aria-label="Pages" className="mt-3 flex items-center gap-3">
+          {input.page > 1 && <a href={`?${addressOf(input, input.page - 1)}`}>Newer</a>}
+          <span className="text-slate">
+            page {input.page} of {pages}
+          </span>
+          {input.page < pages && <a href={`?${addressOf(input, input.page + 1)}`}>Older</a>}
+        </nav>
+      )}
+    </main>
+  );
+}

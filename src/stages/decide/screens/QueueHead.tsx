@@ -1,0 +1,128 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Button } from '@/ui/button';
+import { Select, TextField } from '@/ui/field';
+import { count } from '@/ui/marks';
+import type { QueueInput, QueueOrder, QueueShow } from '../queries/decide-queue';
+
+export interface QueueChoices {
+  orders: Record<QueueOrder, string>;
+  shows: Record<QueueShow, string>;
+  databases: { tag: string; name: string }[];
+}
+
+const ORDER_NAMES: Record<QueueOrder, string> = {
+  level: 'best evidence first',
+  nearest: 'nearest to the kept first',
+  newest: 'newest first',
+  oldest: 'oldest first',
+  database: 'database by database',
+  random: 'by lot',
+};
+
+interface QueueHeadProps {
+  input: QueueInput;
+  choices: QueueChoices;
+  open: number;
+  shown: number;
+  total: number;
+  pace: { today: number; week: number };
+  onMany(): void;
+}
+
+/** What is shown of the queue and in which order; how many are left. The address holds all of it. */
+export function QueueHead({ input, choices, open, shown, total, pace, onMany }: QueueHeadProps) {
+  const router = useRouter();
+  const [more, setMore] = useState(input.show !== 'all' || input.database !== '' || input.reason !== '' || input.find !== '');
+  const go = (changes: Partial<Record<keyof QueueInput, string>>) => {
+    const next = new URLSearchParams(window.location.search);
+    next.delete('work');
+    for (const [key, value] of Object.entries(changes)) {
+      if (value) next.set(key, value);
+      else next.delete(key);
+    }
+    router.push(`?${next}`, { scroll: false });
+  };
+  const filtered = shown !== total;
+  return (
+    <div className="flex flex-col gap-1.5 border-rule border-b px-3 py-2 text-[13px]">
+      <p className="flex items-baseline justify-between text-slate">
+        <span title={`Decided today: ${pace.today}. In the last seven days: ${pace.week}.`}>
+          <b className="font-semibold text-ink">{count(open)}</b> to decide{pace.today > 0 && ` · ${count(pace.today)} today`}
+        </span>
+        <Button look="quiet" className="min-h-6 px-1 text-[13px]" aria-expanded={more} onClick={() => setMore(!more)}>
+          Filters
+        </Button>
+      </p>
+      <Select
+        label="Order"
+        hideLabel
+        value={input.order}
+        title={choices.orders[input.order]}
+        onChange={(e) => go({ order: e.target.value })}
+      >
+        {Object.entries(ORDER_NAMES).map(([code, name]) => (
+          <option key={code} value={code} title={choices.orders[code as QueueOrder]}>
+            {name}
+          </option>
+        ))}
+      </Select>
+      {input.order === 'random' && (
+        <TextField
+          label="Seed"
+          type="number"
+          min={1}
+          max={999_999}
+          defaultValue={input.seed}
+          onBlur={(e) => e.target.value !== String(input.seed) && go({ seed: e.target.value })}
+        />
+      )}
+      {more && (
+        <>
+          <Select label="Show" hideLabel value={input.show} onChange={(e) => go({ show: e.target.value === 'all' ? '' : e.target.value })}>
+            {Object.entries(choices.shows).map(([code, name]) => (
+              <option key={code} value={code}>
+                {name}
+              </option>
+            ))}
+          </Select>
+          <Select label="Database" hideLabel value={input.database} onChange={(e) => go({ database: e.target.value })}>
+            <option value="">every database</option>
+            {choices.databases.map((d) => (
+              <option key={d.tag} value={d.tag}>
+                {d.tag} {d.name}
+              </option>
+            ))}
+          </Select>
+          <form
+            className="flex gap-1.5"
+            onSubmit={(e) => {
+              e.preventDefault();
+              go({ find: String(new FormData(e.currentTarget).get('find') ?? '').trim() });
+            }}
+          >
+            <input
+              name="find"
+              aria-label="Find in titles, authors and abstracts"
+              placeholder="find in the text"
+              maxLength={200}
+              defaultValue={input.find}
+              className="h-8 min-w-0 flex-1 rounded-[4px] border border-edge bg-surface px-2"
+            />
+            <Button type="submit">Find</Button>
+          </form>
+          <Button className="min-h-7 text-[13px]" disabled={shown === 0} onClick={onMany}>
+            Decide {filtered ? 'these' : 'all'} {count(shown)} together…
+          </Button>
+        </>
+      )}
+      {filtered && (
+        <p className="text-slate">
+          {count(shown)} of {count(total)} shown
+        </p>
+      )}
+      <p className="sr-only">{choices.orders[input.order]}</p>
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { Button } from '@/ui/button';
+import { TextField } from '@/ui/field';
+import type { FullTextLine } from '../store/full-text';
+
+const DAYS = [
+  ['asked', 'Asked'],
+  ['promised', 'Promised'],
+  ['arrived', 'Arrived'],
+] as const;
+
+/** When a full text was asked for, promised and had, and of whom. */
+export function RequestForm({
+  reviewId,
+  workNo,
+  line,
+  onSaved,
+}: {
+  reviewId: string;
+  workNo: number;
+  line: FullTextLine;
+  onSaved(): void;
+}) {
+  const [fields, setFields] = useState(line);
+  useEffect(() => setFields(line), [line]);
+  const changed = (Object.keys(line) as (keyof FullTextLine)[]).some((k) => fields[k] !== line[k]);
+  const set = (change: Partial<FullTextLine>) => setFields((old) => ({ ...old, ...change }));
+  async function save() {
+    const { edit, ...rest } = fields;
+    const answer = await call(reviewId, 'save-full-text', { workNo, ...rest, seenEdit: edit }).catch(() => null);
+    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+    toast('The request is saved.');
+    onSaved();
+  }
+  return (
+    <form
+      className="mt-2 flex flex-col gap-1.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      {DAYS.map(([key, label]) => (
+        <label key={key} className="grid grid-cols-[80px_1fr] items-center text-[13px] text-slate">
+          {label}
+          <input
+            type="date"
+            className="h-7 rounded-[4px] border border-edge bg-surface px-2 text-ink"
+            value={fields[key]}
+            onChange={(e) => set({ [key]: e.target.value })}
+          />
+        </label>
+      ))}
+      <TextField
+        label="Of whom, or where it is read"
+        value={fields.source}
+        maxLength={300}
+        onChange={(e) => set({ source: e.target.value })}
+      />
+      {changed && (
+        <div>
+          <Button type="submit" className="min-h-7 text-[13px]">
+            Save the request
+          </Button>
+        </div>
+      )}
+    </form>
+  );
+}

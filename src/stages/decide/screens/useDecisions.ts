@@ -1,0 +1,148 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { reviewChanged } from '@/client/useFigures';
+import { fetchWork } from '@/client/useWork';
+import { type DecisionVerdict, type Stage, stateOf, type WorkState } from '@/core/flow';
+import type { WorkDetail } from '@/stages/works/queries/work-detail';
+import type { Typed } from './useGrounds';
+import type { Decided, Queue } from './useQueue';
+
+const NEXT_STATE: Record<Exclude<DecisionVerdict, 'undo'>, WorkState> = {
+  keep: 'kept',
+  exclude: 'excluded',
+  wait: 'waiting',
+  background: 'background',
+};
+const DONE_WORDS: Record<DecisionVerdict, string> = {
+  keep: 'Kept',
+  exclude: 'Excluded',
+  wait: 'Set to wait',
+  background: 'Marked as background',
+  undo: 'Taken back',
+};
+
+/** How a work stands at a stage, whatever is said of it at the other. */
+export function decidedAt(work: WorkDetail, stage: Stage): Decided {
+  const verdict = work.staged[stage];
+  const state = verdict && verdict !== 'undo' ? stateOf(0, verdict) : stage === 'full-text' ? 'undecided' : undecidedState(work);
+  return { state, reasonCode: verdict === 'exclude' ? (work.history.find((h) => h.stage === stage)?.reasonCode ?? '') : '' };
+}
+const undecidedState = ({ state }: WorkDetail): WorkState => (state === 'stopped' || state === 'held' ? state : 'undecided');
+
+interface Options {
+  reviewId: string;
+  stage: Stage;
+  queue: Queue;
+  set(no: number, decided: Decided): void;
+  /** Opens a work of the queue. */
+  open(no: number): void;
+  /** Called when what is known of a work was fetched anew. */
+  changed(): void;
+  /** Called when grounds were stored with a decision. */
+  stored(no: number): void;
+}
+
+/**
+ * Decides and takes back. The screen moves on at once; a refusal brings it back with a message. What is done to a
+ * work waits for what was done to the same work before, so that a quick undo is never refused as somebody else's.
+ */
+export function useDecisions({ reviewId, stage, queue, set, open, changed, stored }: Options) {
+  const last = useRef<number | null>(null);
+  const underWay = useRef(new Map<number, Promise<unknown>>());
+  /** What this screen itself wrote last of a work: nobody needs to be shown that again. */
+  const written = useRef(new Map<number, { seq: number; typed: Typed }>());
+
+  /**
+   * Sends one decision and shows what the server then says of the work; null when it was refused. It names the last
+   * decision that the person has seen, never a newer one that was merely fetched, so that nobody's is passed over.
+   * @param shown the work as the person saw it; null when it is not on the screen
+   * @param old what to show again if it is refused
+   */
+  async function send(
+    no: number,
+    verdict: DecisionVerdict,
+    reasonCode: string,
+    typed: Typed | null,
+    shown: WorkDetail | null,
+    old: Decided,
+  ): Promise<boolean> {
+    const own = written.current.get(no);
+    const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
+    const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
+    const result = await call(reviewId, 'decide', { workNo: no, stage, verdict, reasonCode, ...said, seenSeq }).catch(() => null);
+    if (result?.ok) {
+      written.current.set(no, { seq: result.seq, typed: said });
+      // What was typed since stays typed when a decision is taken back.
+      if (verdict !== 'undo') stored(no);
+    }
+    const fresh = result && (await fetchWork(reviewId, no, true).catch(() => null));
+    if (fresh) set(no, decidedAt(fresh, stage));
+    else if (!result?.ok) set(no, old);
+    changed();
+    if (result?.ok) {
+      reviewChanged();
+      return true;
+    }
+    open(no);
+    toast.error(result?.message ?? 'The decision was not saved: the server did not answer. Your grounds are kept here; try again.');
+    return false;
+  }
+
+  /** Does it at once, or when what is under way for the same work is done. */
+  async function inTurn<T>(no: number, job: () => Promise<T>): Promise<T> {
+    const before = underWay.current.get(no);
+    const turn = before ? before.then(job) : job();
+    const ended = turn.catch(() => null);
+    underWay.current.set(no, ended);
+    void ended.then(() => underWay.current.get(no) === ended && underWay.current.delete(no));
+    return turn;
+  }
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => underWay.current.size > 0 && event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, []);
+
+  /** @param shown the work, when it is the one on the screen */
+  async function undo(no: number, shown: WorkDetail | null) {
+    // At once, so that the next key already means this work and not the one that was on the screen.
+    open(no);
+    if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no))))) return;
+    if (last.current === no) last.current = null;
+    const { title } = (await fetchWork(reviewId, no)).shown;
+    toast(`${DONE_WORDS.undo}: ${title.slice(0, 70)}`);
+  }
+
+  return {
+    /** Decides a work and moves on to the next undecided one. */
+    async decide(work: WorkDetail, verdict: Exclude<DecisionVerdict, 'undo'>, reasonCode: string, typed: Typed) {
+      const at = queue.numbers.indexOf(work.no);
+      const undecided = (no: number) => no !== work.no && queue.of(no).state === 'undecided';
+      const next = queue.numbers.slice(at + 1).find(undecided) ?? queue.numbers.find(undecided);
+      last.current = work.no;
+      const old = queue.of(work.no);
+      set(work.no, { state: NEXT_STATE[verdict], reasonCode });
+      const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, typed, work, old));
+      if (next !== undefined) open(next);
+      if (!(await sent)) {
+        if (last.current === work.no) last.current = null;
+        return;
+      }
+      toast(`${DONE_WORDS[verdict]}: ${work.shown.title.slice(0, 70)}`, {
+        action: { label: 'Undo', onClick: () => void undo(work.no, null) },
+      });
+    },
+    undo,
+    /** The work decided last on this screen, to be taken back from wherever one is now. */
+    lastDecided: () => last.current,
+  };
+}
+
+/** What stands with the last decision on a work, to be kept when it is taken back. */
+function storedOf(work: WorkDetail | null, stage: Stage): Typed {
+  const last = work?.history.find((h) => h.stage === stage);
+  return { grounds: last?.grounds ?? '', page: last?.page ?? '', note: last?.note ?? '' };
+}

@@ -1,0 +1,42 @@
+import { join } from 'node:path';
+import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
+import { Attachment } from '@/platform/db/schema';
+
+/** Where attached PDFs are kept, beside the files of the retrievals. */
+export const pdfPath = (reviewId: string, id: string): string =>
+  join(process.env.NARROW_SIEVE_DATA ?? '.data', 'files', reviewId, 'pdf', id);
+
+export interface AttachmentLine {
+  id: string;
+  workNo: number;
+  name: string;
+  bytes: number;
+  pages: number;
+  hasText: boolean;
+  person: string;
+  at: string;
+}
+
+/** The PDFs that belong to works now, the oldest first. */
+export async function attachmentsOf(ctx: Context, reviewId: string, workNo?: number): Promise<AttachmentLine[]> {
+  const rows = await ctx.em.execute<(Omit<AttachmentLine, 'at'> & { at: Date })[]>(
+    `select a.id, w.work_no as "workNo", a.name, a.bytes::float8 as bytes, a.pages, a.has_text as "hasText", a.person, a.at
+     from attachment a join work_record w on w.review_id = a.review_id and w.record_no = a.record_no
+     where a.review_id = ? and not a.removed ${workNo === undefined ? '' : 'and w.work_no = ?'} order by a.at, a.id`,
+    workNo === undefined ? [reviewId] : [reviewId, workNo],
+  );
+  return rows.map((r) => ({ ...r, at: new Date(r.at).toISOString() }));
+}
+
+/** An attached PDF to be read or saved. */
+export async function openPdf(
+  ctx: Context,
+  reviewId: string,
+  id: string,
+): Promise<{ path: string; attachment: Attachment; workNo: number }> {
+  await openReview(ctx, reviewId);
+  const attachment = isUuid(id) ? await ctx.em.findOne(Attachment, { reviewId, id }) : null;
+  if (!attachment || attachment.removed) throw new NotFound('There is no such PDF.');
+  const line = (await attachmentsOf(ctx, reviewId)).find((a) => a.id === id);
+  return { path: pdfPath(reviewId, id), attachment, workNo: line?.workNo ?? 0 };
+}

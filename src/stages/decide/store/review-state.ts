@@ -1,0 +1,60 @@
+import { emptyStates, standing, stateOf, type WorkState } from '@/core/flow';
+import { type Columns, HELD, LEFT, STOPPED } from '@/core/sieve';
+import { derivedFrom } from '@/platform/cache/process-wide';
+import { type Context, openReview } from '@/platform/context';
+import { Decision } from '@/platform/db/schema';
+import { currentColumns, schemeOf } from '@/stages/classify';
+import { type SieveState, sieveContext, sieveOf } from '@/stages/sieve';
+import { type CurrentDecision, latestDecisions, type StagedDecisions } from './latest-decisions';
+
+/** With the decision that stands on every work, and so its state. */
+export interface ReviewState extends SieveState {
+  decisions: Map<number, CurrentDecision>;
+  staged: ReadonlyMap<number, StagedDecisions>;
+  /** State of the work at each index of the columns. */
+  states: WorkState[];
+  counts: Record<WorkState, number>;
+}
+
+/** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
+const derived = derivedFrom<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>('review-state');
+
+export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
+  const review = await openReview(ctx, reviewId);
+  const scheme = await schemeOf(ctx.em, review);
+  const columns = await currentColumns(ctx.em, review);
+  const context = await sieveContext(ctx, review, scheme, columns);
+  const { staged, version } = await latestDecisions(ctx.em, reviewId, columns);
+  const key = JSON.stringify([review.sieve, review.asOf, review.twoStages, context.overrides, version]);
+  const known = derived.get(columns);
+  if (known?.key === key) return { ...known.state, review, scheme };
+  const sieved = { ...sieveOf(columns, review, context), review, scheme };
+  const state = { ...sieved, ...decidedOn(sieved, staged) };
+  derived.set(columns, { key, state });
+  return state;
+}
+
+function decidedOn({ outcomes, review, indexOf }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
+  // A copy: others go on deciding while this is read.
+  const staged = new Map(latest);
+  const decisions = new Map<number, CurrentDecision>();
+  for (const [work, { screening, fullText }] of staged) {
+    const stands = standing(screening, review.twoStages ? fullText : undefined);
+    if (stands) decisions.set(work, stands);
+  }
+  // Few works are decided of many: most states follow from the sieve alone.
+  const undecided = [LEFT, HELD, STOPPED].map((fate) => stateOf(fate, null));
+  const states: WorkState[] = [];
+  for (let i = 0; i < outcomes.fate.length; i++) states.push(undecided[outcomes.fate[i]!]!);
+  for (const [work, { verdict }] of decisions) {
+    const i = indexOf.get(work);
+    if (i !== undefined) states[i] = stateOf(outcomes.fate[i]!, verdict);
+  }
+  const counts = emptyStates();
+  for (const state of states) counts[state]++;
+  return { decisions, staged, states, counts };
+}
+
+/** All decisions on one work, newest first, those of works it absorbed included. */
+export const decisionsOn = (ctx: Context, reviewId: string, workNos: readonly number[]) =>
+  ctx.em.find(Decision, { reviewId, workNo: { $in: [...workNos] } }, { orderBy: { at: 'desc', seq: 'desc' } });

@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { LINK_CODES } from '@/core/merge';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { nextSeq } from '@/platform/db/next-seq';
+import { MergeRulingRow, RecordRow } from '@/platform/db/schema';
+import { queueMerge } from '@/platform/queue/queue';
+
+export const RuleMerge = z.strictObject({
+  verdict: z.enum(['join', 'apart', 'link', 'unlink']),
+  /** Number of a record. */
+  a: z.int().positive(),
+  /** Records that it is joined with, kept apart from, or linked to: several when it is taken out of a work. */
+  others: z.array(z.int().positive()).min(1).max(500),
+  /** For a link: what the work of `a` is of the work of the other. */
+  link: z.enum(LINK_CODES).nullable(),
+  reason: z.string().trim().max(2000),
+});
+
+/** Adds what a person ruled, and queues the merge that follows it. */
+export async function ruleMerge(ctx: Context, reviewId: string, input: z.infer<typeof RuleMerge>): Promise<Result<{ act: string }>> {
+  const review = await openReview(ctx, reviewId);
+  if ((input.verdict === 'link' || input.verdict === 'unlink') && !input.link)
+    return refuse('no-link', 'Say what the one is of the other.');
+  const others = [...new Set(input.others)];
+  if (others.includes(input.a)) return refuse('same-record', 'A record cannot be ruled on with itself.');
+  const names = new Map(
+    (await ctx.em.find(RecordRow, { reviewId, no: { $in: [input.a, ...others] } }, { fields: ['no', 'stableName'] })).map((r) => [
+      r.no,
+      r.stableName,
+    ]),
+  );
+  if (names.size !== others.length + 1) return refuse('no-record', 'One of these records is not in the review.');
+  const act = randomUUID();
+  await ctx.em.transactional(async (tx) => {
+    let seq = await nextSeq(tx, 'merge_ruling', reviewId);
+    for (const b of others)
+      tx.create(MergeRulingRow, {
+        reviewId,
+        seq: seq++,
+        act,
+        verdict: input.verdict,
+        a: input.a,
+        b,
+        aName: names.get(input.a)!,
+        bName: names.get(b)!,
+        link: input.link,
+        undoes: null,
+        reason: input.reason,
+        person: review.person,
+        at: ctx.now(),
+      });
+    await tx.flush();
+    await queueMerge(tx, reviewId, ctx.now());
+  });
+  return { ok: true, act };
+}

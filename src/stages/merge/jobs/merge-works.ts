@@ -1,0 +1,95 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { clusterRecords, MERGE_RULES, type Pair, scorePairs } from '@/core/merge';
+import { copyRows } from '@/platform/db/copy';
+import { asideOf, Unprocessable } from '@/stages/retrieve';
+import { writeBlocks } from '../store/merge-blocks';
+import { type Rulings, recordRulings } from '../store/merge-rulings';
+import type { KeyedRecord } from './derive-records';
+
+/** Works of records: for each record, the place of the first record of its work. */
+export interface MergedRecords {
+  /** The records, those merged before first. */
+  records: KeyedRecord[];
+  head: Int32Array;
+}
+
+/**
+ * Merges records into works. What was judged before is kept: only pairs with a new record are judged, unless records
+ * went or the rules changed. The outcome is the same either way.
+ */
+export async function mergeWorks(
+  tx: EntityManager,
+  reviewId: string,
+  all: readonly KeyedRecord[],
+  rulings: Rulings,
+  step: (done: number) => Promise<void>,
+): Promise<MergedRecords> {
+  const known = await knownRecords(tx, reviewId);
+  const present = new Set(all.map((r) => r.no));
+  const addsOnly = known.size > 0 && [...known].every((no) => present.has(no));
+  const records = addsOnly ? [...all.filter((r) => known.has(r.no)), ...all.filter((r) => !known.has(r.no))] : [...all];
+  const keys = records.map((r) => r.keys);
+  await writeBlocks(tx, reviewId, records);
+  let from = addsOnly ? known.size : 0;
+  let scored = await score(keys, from, step);
+  if (scored.stale) {
+    from = 0;
+    scored = await score(keys, 0, step);
+  }
+  if (scored.faults.length) throw new Unprocessable(scored.faults.map((f) => asideOf(records[f.record]!.no, 'merge', f.error)));
+  const place = new Map(records.map((r, i) => [r.no, i]));
+  const before = from > 0 ? await storedPairs(tx, reviewId, place) : [];
+  await storePairs(tx, reviewId, records, scored.pairs, from === 0);
+  const { head, questions } = clusterRecords(
+    keys,
+    records.map((r) => r.name),
+    [...before, ...scored.pairs],
+    recordRulings(rulings, records),
+  );
+  await tx.execute('delete from merge_question where review_id = ?', [reviewId]);
+  await copyRows(
+    tx,
+    'merge_question',
+    ['review_id', 'a', 'b', 'score', 'held'],
+    [questions.map((q) => [reviewId, records[q.a]!.no, records[q.b]!.no, q.score, q.held])],
+  );
+  return { records, head };
+}
+
+async function score(keys: readonly KeyedRecord['keys'][], from: number, step: (done: number) => Promise<void>) {
+  const steps = scorePairs(keys, from);
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
+    await step(next.value);
+  }
+}
+
+/** Records whose pairs are stored, if they were judged by the rules as they are now. */
+async function knownRecords(tx: EntityManager, reviewId: string): Promise<Set<number>> {
+  const rows = await tx.execute<{ record_no: number }[]>(
+    `select m.record_no from work_record m join merge_state s on s.review_id = m.review_id and s.rules = ?
+     where m.review_id = ? and m.active`,
+    [MERGE_RULES, reviewId],
+  );
+  return new Set(rows.map((r) => r.record_no));
+}
+
+async function storedPairs(tx: EntityManager, reviewId: string, place: ReadonlyMap<number, number>): Promise<Pair[]> {
+  const rows = await tx.execute<Pair[]>('select a, b, score, verdict from merge_pair where review_id = ?', [reviewId]);
+  return rows.map((p) => ({ ...p, a: place.get(p.a)!, b: place.get(p.b)! }));
+}
+
+async function storePairs(tx: EntityManager, reviewId: string, records: readonly KeyedRecord[], pairs: readonly Pair[], whole: boolean) {
+  if (whole) await tx.execute('delete from merge_pair where review_id = ?', [reviewId]);
+  await copyRows(
+    tx,
+    'merge_pair',
+    ['review_id', 'a', 'b', 'score', 'verdict'],
+    [pairs.map((p) => [reviewId, records[p.a]!.no, records[p.b]!.no, p.score, p.verdict])],
+  );
+  await tx.execute(
+    'insert into merge_state (review_id, rules) values (?, ?) on conflict (review_id) do update set rules = excluded.rules',
+    [reviewId, MERGE_RULES],
+  );
+}

@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
+import { readDate } from '@/core/record';
+import { usesLevels } from '@/core/sieve';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { Review, SchemeRow } from '@/platform/db/schema';
+import { queueReclassify } from '@/platform/queue/queue';
+
+export const ReviewSettings = z.strictObject({
+  title: z.string().trim().min(1, 'Give the review a title.').max(300),
+  question: z.string().trim().max(4000),
+  kind: z.string().refine((k) => k in QUESTION_KINDS, 'Choose a kind of question.'),
+  population: z.string().max(1000),
+  intervention: z.string().max(1000),
+  comparison: z.string().max(1000),
+  outcome: z.string().max(1000),
+  asOf: z.string().refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && readDate(s) !== null, 'Give the as-of date as year-month-day.'),
+  scheme: z.string().min(1).max(40),
+  person: z.string().trim().min(1, 'Say who decides: the name goes beside every decision.').max(120),
+});
+export type ReviewSettings = z.infer<typeof ReviewSettings>;
+
+/** Saves the question. A new scheme or kind changes levels, so the works are classified again. */
+export async function saveSettings(ctx: Context, reviewId: string, settings: ReviewSettings): Promise<Result<object>> {
+  const review = await openReview(ctx, reviewId);
+  const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
+  if (!SCHEMES[settings.scheme] && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
+    return refuse('no-scheme', 'This evidence scheme is not there any more.');
+  if (levelsChange && usesLevels(review.sieve)) {
+    return refuse(
+      'level-in-use',
+      'A limiter on evidence level is in the sieve: remove it before changing the scheme or the kind of question.',
+    );
+  }
+  await ctx.em.transactional(async (tx) => {
+    tx.assign(await tx.findOneOrFail(Review, { id: reviewId }), settings);
+    await tx.flush();
+    if (levelsChange) await queueReclassify(tx, reviewId, ctx.now());
+  });
+  return { ok: true };
+}

@@ -1,0 +1,110 @@
+import { createHash } from 'node:crypto';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { type Entry, readBatches } from '@/core/formats';
+import { problemWords } from '@/core/record';
+import type { Context } from '@/platform/context';
+import { copyRows } from '@/platform/db/copy';
+import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
+import { filePath, readAhead } from '@/platform/files/files';
+import type { Progress } from '@/platform/queue/progress';
+import { enqueue } from '@/platform/queue/queue';
+
+const RECORD_COLUMNS = ['review_id', 'no', 'file_id', 'database_id', 'ordinal', 'line', 'raw', 'item', 'problems', 'stable_name'];
+const REJECTED_COLUMNS = ['review_id', 'file_id', 'ordinal', 'line', 'code', 'message', 'raw'];
+const KEPT_OF_REJECTED = 100_000;
+/** A file may hold millions of entries that are none; so many are listed, all are counted. */
+export const MAX_REJECTED_ROWS = 20_000;
+
+/**
+ * Reads a received file into records and rejections, in one transaction, and queues the classification. Running it
+ * again after a crash starts from nothing; running it after it succeeded does nothing.
+ */
+export async function importFile(ctx: Context, reviewId: string, fileId: string, progress: Progress): Promise<void> {
+  await ctx.em.transactional(async (tx) => {
+    // One writer of records a review at a time: record numbers are given without gaps.
+    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
+    const file = await tx.findOneOrFail(ImportFile, { reviewId, id: fileId });
+    if (file.state !== 'received') return;
+    const retrieval = await tx.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
+    const databases = await tx.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } });
+    const counts = await copyEntries(tx, file, attribution(databases), progress);
+    file.state = 'imported';
+    file.parsed = counts.parsed;
+    file.rejected = counts.rejected;
+    await tx.flush();
+    await enqueue(tx, reviewId, 'classify-review', ctx.now());
+  });
+}
+
+type Attribute = (database: string) => SourceDatabase | null;
+
+/**
+ * Which database a record comes from: the only one searched, else the one the record names. It is never guessed: a
+ * record that names none of them is unattributed.
+ */
+function attribution(databases: readonly SourceDatabase[]): Attribute {
+  if (databases.length === 1) return () => databases[0]!;
+  const plain = (text: string) =>
+    text
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim(); // prettier-ignore
+  const byName = new Map(databases.flatMap((d) => [plain(d.name), plain(d.tag)].map((name) => [name, d] as const)));
+  return (name) => byName.get(plain(name)) ?? null;
+}
+
+async function copyEntries(
+  tx: EntityManager,
+  file: ImportFile,
+  attribute: Attribute,
+  progress: Progress,
+): Promise<{ parsed: number; rejected: number }> {
+  const [{ next }] = await tx.execute<[{ next: number }]>('select coalesce(max(no), 0) + 1 as next from record where review_id = ?', [
+    file.reviewId,
+  ]);
+  let no = Number(next);
+  const first = no;
+  let rejected = 0;
+  const listed: Extract<Entry, { kind: 'rejected' }>[] = [];
+  async function* records() {
+    let bytesRead = 0;
+    async function* chunks() {
+      for await (const chunk of readAhead(filePath(file.reviewId, file.id))) {
+        bytesRead += chunk.length;
+        yield chunk;
+      }
+    }
+    for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined })) {
+      await progress.step(bytesRead, file.bytes, no - first + rejected);
+      const rows: (string | number | object | null)[][] = [];
+      for (const entry of batch) {
+        if (entry.kind === 'rejected') {
+          rejected++;
+          if (listed.length < MAX_REJECTED_ROWS) listed.push({ ...entry, raw: entry.raw.slice(0, KEPT_OF_REJECTED) });
+          continue;
+        }
+        const database = attribute(entry.record.database);
+        const hash = createHash('sha1').update(entry.raw).digest('hex');
+        const stable = `${database?.tag ?? '--'}|${entry.record.accession}|${hash}`;
+        rows.push([
+          file.reviewId,
+          no++,
+          file.id,
+          database?.id ?? null,
+          entry.ordinal,
+          entry.line,
+          entry.raw,
+          entry.record,
+          entry.problems,
+          stable,
+        ]);
+      }
+      yield rows;
+    }
+  }
+  await copyRows(tx, 'record', RECORD_COLUMNS, records());
+  await copyRows(tx, 'rejected_entry', REJECTED_COLUMNS, [
+    listed.map((r) => [file.reviewId, file.id, r.ordinal, r.line, r.problem.code, problemWords(r.problem), r.raw]),
+  ]);
+  return { parsed: no - first, rejected };
+}

@@ -1,0 +1,211 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useCallback, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { saveWords, useAutosave } from '@/client/useAutosave';
+import { useLiveJobs } from '@/client/useLiveJobs';
+import { BackLink } from '@/ui/back-link';
+import { Button } from '@/ui/button';
+import { Dialog } from '@/ui/dialog';
+import { TextArea, TextField } from '@/ui/field';
+import { DatabaseTag, Pill } from '@/ui/marks';
+import type { RetrievalView } from '../queries/retrieval-view';
+import { UploadProblems } from './DropZone';
+import { LaterRun } from './LaterRun';
+import { RetrievalCard } from './RetrievalCard';
+import { StepsEditor } from './StepsEditor';
+
+type Log = RetrievalView['log'];
+
+/** One retrieval as a search log would print it, with its files and numbers. */
+export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
+  const edit = useRef(view.edit);
+  const save = useCallback(
+    async (next: Log) => {
+      const result = await call(reviewId, 'save-retrieval', { id: view.id, seenEdit: edit.current, retrieval: next });
+      if (result.ok) edit.current = result.edit;
+      return result;
+    },
+    [reviewId, view.id],
+  );
+  const { value, change, state } = useAutosave<Log>(`retrieval:${view.id}`, view.log, save);
+  const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
+  const [withdrawing, setWithdrawing] = useState(false);
+  const [problems, setProblems] = useState<string[]>([]);
+  const text = (
+    name:
+      | 'platform'
+      | 'searchedOn'
+      | 'coverageFrom'
+      | 'coverageTo'
+      | 'defaultFields'
+      | 'wordVariation'
+      | 'strategy'
+      | 'sortOrder'
+      | 'ranBy'
+      | 'notes',
+  ) => ({
+    value: value[name],
+    onChange: (e: { target: { value: string } }) => change({ ...value, [name]: e.target.value }),
+  });
+  const number = (name: 'reported' | 'exported') => ({
+    type: 'number' as const,
+    min: 0,
+    value: value[name] ?? '',
+    onChange: (e: { target: { value: string } }) =>
+      change({ ...value, [name]: e.target.value === '' ? null : Math.max(0, Math.round(Number(e.target.value))) }),
+  });
+  return (
+    <main className="max-w-[1180px] px-5 py-4">
+      <BackLink reviewId={reviewId} />
+      <div className="mb-3 flex items-center gap-3">
+        {view.line.tags.map((t) => (
+          <DatabaseTag key={t} tag={t} />
+        ))}
+        <h1 className="text-[22px]">
+          Retrieval {view.number}: {view.line.names}
+        </h1>
+        {view.withdrawn && <Pill look="attention">withdrawn</Pill>}
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+          {saveWords(state)}
+        </span>
+        <div className="ml-auto flex gap-2">
+          <LaterRunButton reviewId={reviewId} view={view} />
+          <Button onClick={() => setWithdrawing(true)}>{view.withdrawn ? 'Bring back' : 'Withdraw'}</Button>
+        </div>
+      </div>
+      <div className="grid grid-cols-[1fr_352px] gap-5">
+        <div className="flex min-w-0 flex-col gap-4">
+          <TextArea label="Strategy, word for word" rows={5} maxLength={100_000} className="font-mono text-[13px]" {...text('strategy')} />
+          <StepsEditor steps={value.steps} onChange={(steps) => change({ ...value, steps })} />
+          {view.comparison && <LaterRun reviewId={reviewId} number={view.number} comparison={view.comparison} />}
+          <RetrievalCard
+            reviewId={reviewId}
+            retrieval={view.line}
+            alone
+            formats={view.formats}
+            jobs={jobs}
+            onSent={poke}
+            onProblems={setProblems}
+          />
+          <UploadProblems problems={problems} />
+        </div>
+        <aside aria-label="Where, when and how it was searched" className="flex flex-col gap-3">
+          <TextField label="Platform" placeholder="where the database was searched" maxLength={200} {...text('platform')} />
+          <TextField label="Day of the search" type="date" {...text('searchedOn')} />
+          <div className="grid grid-cols-2 gap-3">
+            <TextField label="Covers from" maxLength={40} {...text('coverageFrom')} />
+            <TextField label="to" maxLength={40} {...text('coverageTo')} />
+          </div>
+          <TextField label="Fields searched by default" maxLength={400} {...text('defaultFields')} />
+          <TextField
+            label="Automatic word variation"
+            hint="Plurals, spellings, synonyms that the platform adds by itself."
+            maxLength={400}
+            {...text('wordVariation')}
+          />
+          <TextField label="Who ran it" maxLength={120} {...text('ranBy')} />
+          <section id="counts" aria-label="Counts" className="flex scroll-mt-4 flex-col gap-3 border-rule border-y py-3">
+            <div className="grid grid-cols-2 gap-3">
+              <TextField label="Reported by the platform" {...number('reported')} />
+              <TextField label="Exported" {...number('exported')} />
+            </div>
+            <Reason
+              code="not-exported"
+              label="Why were not all exported?"
+              field="notExported"
+              view={view}
+              value={value}
+              onChange={change}
+            />
+            <Reason code="not-in-file" label="Why are not all in the file?" field="notInFile" view={view} value={value} onChange={change} />
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-(--navy)"
+                checked={value.capped}
+                onChange={(e) => change({ ...value, capped: e.target.checked })}
+              />
+              The export was cut off at a limit
+            </label>
+            {value.capped && <TextField label="Sorted by, when it was cut off" maxLength={200} {...text('sortOrder')} />}
+          </section>
+          <TextArea label="Notes" rows={3} maxLength={10_000} {...text('notes')} />
+        </aside>
+      </div>
+      {withdrawing && <WithdrawDialog reviewId={reviewId} view={view} onClose={() => setWithdrawing(false)} />}
+    </main>
+  );
+}
+
+interface ReasonProps {
+  code: 'not-exported' | 'not-in-file';
+  label: string;
+  field: 'notExported' | 'notInFile';
+  view: RetrievalView;
+  value: Log;
+  onChange(value: Log): void;
+}
+
+/** Asked only where two numbers differ. */
+function Reason({ code, label, field, view, value, onChange }: ReasonProps) {
+  const line = view.line.lines.find((l) => l.code === code);
+  if (!line || (line.missing === 0 && !value.reasons[field])) return null;
+  if (line.state === 'cannot-be') return <p className="text-[13.5px] text-copper">{line.message}</p>;
+  return (
+    <TextField
+      label={label}
+      hint={`${line.from.name} ${line.from.count.toLocaleString('en-GB')}, ${line.to.name} ${line.to.count.toLocaleString('en-GB')}`}
+      maxLength={2000}
+      value={value.reasons[field]}
+      onChange={(e) => onChange({ ...value, reasons: { ...value.reasons, [field]: e.target.value } })}
+    />
+  );
+}
+
+function LaterRunButton({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
+  const router = useRouter();
+  async function begin() {
+    const result = await call(reviewId, 'add-retrieval', { databaseIds: view.log.databaseIds, updates: view.id }).catch(() => null);
+    if (!result?.ok) return toast.error(result?.message ?? 'The server did not answer. Try again.');
+    router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
+  }
+  return <Button onClick={() => void begin()}>Begin a later run</Button>;
+}
+
+function WithdrawDialog({ reviewId, view, onClose }: { reviewId: string; view: RetrievalView; onClose(): void }) {
+  const [why, setWhy] = useState('');
+  const [error, setError] = useState('');
+  const router = useRouter();
+  const records = view.line.parsed.toLocaleString('en-GB');
+  async function go() {
+    const result = await call(reviewId, 'withdraw-retrieval', { id: view.id, withdrawn: !view.withdrawn, why }).catch(() => null);
+    if (!result?.ok) return setError(result?.message ?? 'The server did not answer. Try again.');
+    toast(
+      view.withdrawn ? `Retrieval ${view.number} counts again.` : `Retrieval ${view.number} is withdrawn. It can be brought back here.`,
+    );
+    onClose();
+    // Its numbers are everywhere: begin anew from what was saved.
+    router.refresh();
+    window.location.reload();
+  }
+  return (
+    <Dialog open onOpenChange={(open) => !open && onClose()} title={view.withdrawn ? 'Bring it back' : 'Withdraw this retrieval'}>
+      <p className="mb-3">
+        {view.withdrawn
+          ? `Its ${records} records come back into every count, and works find their decisions again.`
+          : `Its ${records} records leave every count. The log keeps it, with its files, and it can be brought back.`}
+      </p>
+      {!view.withdrawn && <TextArea label="Why" value={why} maxLength={2000} onChange={(e) => setWhy(e.target.value)} />}
+      {error && (
+        <p role="alert" className="mt-2 font-medium text-copper">
+          {error}
+        </p>
+      )}
+      <Button look="solid" className="mt-3" onClick={() => void go()}>
+        {view.withdrawn ? 'Bring it back' : 'Withdraw it'}
+      </Button>
+    </Dialog>
+  );
+}

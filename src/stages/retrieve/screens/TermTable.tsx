@@ -1,0 +1,128 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
+import { count } from '@/ui/marks';
+import type { DatabaseView, TermLine } from '../queries/database-view';
+
+const AXES = ['publicationType', 'sourceType', 'design', 'peerReview'] as const satisfies readonly CodedAxis[];
+
+const setsWords = (sets: TermSets): string =>
+  AXES.filter((a) => sets[a])
+    .map((a) => labelsOf(CODED_AXES[a].values, axisMask(a, sets[a]!)).join(' or ').toLowerCase())
+    .join('; ');
+
+/** The terms of a database that no table knows, each mapped in one choice, and those that are mapped. */
+export function TermTable({ reviewId, database }: { reviewId: string; database: DatabaseView }) {
+  const [busy, setBusy] = useState('');
+  const router = useRouter();
+  async function map(term: Pick<TermLine, 'vocabulary' | 'term' | 'records'>, sets: TermSets | null) {
+    setBusy(`${term.vocabulary}|${term.term}`);
+    const result = await call(reviewId, 'map-term', {
+      databaseId: database.id,
+      vocabulary: term.vocabulary,
+      term: term.term,
+      sets: sets as never,
+    }).catch(() => null);
+    setBusy('');
+    if (!result?.ok) return toast.error(result?.message ?? 'The server did not answer. Try again.');
+    const touched = term.records === 1 ? 'one record is' : `${count(term.records)} records are`;
+    toast(
+      sets
+        ? `“${term.term}” now means ${setsWords(sets)}: ${touched} classified anew.`
+        : `“${term.term}” is not mapped any more: ${touched} classified anew.`,
+      {
+        action: sets ? { label: 'Undo', onClick: () => void map(term, null) } : undefined,
+      },
+    );
+    router.refresh();
+  }
+  if (database.unmapped.length === 0 && database.mapped.length === 0) return null;
+  return (
+    <section id="terms" aria-label="Terms of the database" className="scroll-mt-4">
+      <h2 className="mb-1 text-[16px]">What its own terms mean</h2>
+      <table className="w-full text-left text-[13.5px]">
+        <thead>
+          <tr className="text-[12.5px] text-slate">
+            <th className="font-medium">Term</th>
+            <th className="w-[190px] font-medium">From</th>
+            <th className="w-[90px] text-right font-medium">Records</th>
+            <th className="w-[300px] pl-4 font-medium">Means</th>
+          </tr>
+        </thead>
+        <tbody>
+          {database.unmapped.map((t) => (
+            <tr key={`${t.vocabulary}|${t.term}`} className="h-9 border-rule border-t">
+              <td className="font-medium text-copper">{t.term}</td>
+              <td className="text-slate">{VOCABULARY_LABELS[t.vocabulary]}</td>
+              <td className="text-right">
+                <Link
+                  className="underline-offset-2 hover:underline"
+                  aria-label={`Records with ${t.term}: ${t.records}`}
+                  href={`/reviews/${reviewId}/records?database=${database.tag}&unmapped=${encodeURIComponent(`${t.vocabulary}|${t.term}`)}`}
+                >
+                  {count(t.records)}
+                </Link>
+              </td>
+              <td className="pl-4">
+                <MeaningSelect term={t} busy={busy !== ''} onPick={(sets) => void map(t, sets)} />
+              </td>
+            </tr>
+          ))}
+          {database.mapped.map((t) => (
+            <tr key={`${t.vocabulary}|${t.term}`} className="h-9 border-rule border-t">
+              <td className="font-medium">{t.term}</td>
+              <td className="text-slate">{VOCABULARY_LABELS[t.vocabulary]}</td>
+              <td className="text-right">{count(t.records)}</td>
+              <td className="pl-4">
+                {setsWords(t.sets)}
+                <button
+                  type="button"
+                  className="ml-3 min-h-6 text-navy underline-offset-2 hover:underline"
+                  aria-label={`Take back what ${t.term} means`}
+                  disabled={busy !== ''}
+                  onClick={() => void map(t, null)}
+                >
+                  Take back
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Every value of the coded axes, and "says nothing about the type": one choice maps the term. */
+function MeaningSelect({ term, busy, onPick }: { term: TermLine; busy: boolean; onPick(sets: TermSets): void }) {
+  return (
+    <select
+      aria-label={`What ${term.term} means; touches ${term.records} records`}
+      className="h-7 w-full rounded-[4px] border border-edge bg-surface px-1"
+      value=""
+      disabled={busy}
+      onChange={(e) => {
+        const [axis, code] = e.target.value.split('|') as [CodedAxis | 'none', string];
+        onPick(axis === 'none' ? {} : ({ [axis]: [code] } as TermSets));
+      }}
+    >
+      <option value="" disabled>
+        Choose what it means …
+      </option>
+      <option value="none|">nothing about what the item is</option>
+      {AXES.map((axis) => (
+        <optgroup key={axis} label={CODED_AXES[axis].label}>
+          {CODED_AXES[axis].values.map((v) => (
+            <option key={v.code} value={`${axis}|${v.code}`}>
+              {v.label}
+            </option>
+          ))}
+        </optgroup>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,106 @@
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { z } from 'zod';
+import { searchStep } from '@/core/parity';
+import { readDate } from '@/core/record';
+import { type Context, isUuid, refuse } from '@/platform/context';
+import { Retrieval, SourceDatabase } from '@/platform/db/schema';
+
+export const count = z.int().nonnegative().max(100_000_000).nullable();
+
+/** What a person can say of a retrieval. */
+export const RetrievalInput = z.strictObject({
+  databaseIds: z.array(z.uuid()).min(1, 'Choose at least one database.').max(32),
+  platform: z.string().trim().max(200),
+  searchedOn: z
+    .string()
+    .refine((s) => s === '' || (/^\d{4}-\d{2}-\d{2}$/.test(s) && readDate(s) !== null), 'Give the day of the search as year-month-day.'),
+  coverageFrom: z.string().trim().max(40),
+  coverageTo: z.string().trim().max(40),
+  defaultFields: z.string().trim().max(400),
+  wordVariation: z.string().trim().max(400),
+  strategy: z.string().max(100_000),
+  steps: z
+    .array(searchStep)
+    .max(500)
+    .refine((steps) => new Set(steps.map((s) => s.number)).size === steps.length, 'Two steps have the same number.'),
+  reported: count,
+  exported: count,
+  reasons: z.strictObject({ notExported: z.string().max(2000), notInFile: z.string().max(2000) }),
+  sortOrder: z.string().trim().max(200),
+  capped: z.boolean(),
+  ranBy: z.string().trim().max(120),
+  notes: z.string().max(10_000),
+  updates: z.uuid().nullable(),
+});
+
+export type RetrievalInput = z.infer<typeof RetrievalInput>;
+
+export const EMPTY_RETRIEVAL: RetrievalInput = {
+  databaseIds: [],
+  platform: '',
+  searchedOn: '',
+  coverageFrom: '',
+  coverageTo: '',
+  defaultFields: '',
+  wordVariation: '',
+  strategy: '',
+  steps: [],
+  reported: null,
+  exported: null,
+  reasons: { notExported: '', notInFile: '' },
+  sortOrder: '',
+  capped: false,
+  ranBy: '',
+  notes: '',
+  updates: null,
+};
+
+/** Numbers are given one by one: a lock keeps two people from getting the same. */
+export async function insertRetrieval(
+  tx: EntityManager,
+  reviewId: string,
+  at: Date,
+  input: RetrievalInput,
+): Promise<{ id: string; number: number }> {
+  await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`retrievals:${reviewId}`]);
+  const [{ next }] = await tx.execute<[{ next: number }]>(
+    'select coalesce(max(number), 0) + 1 as next from retrieval where review_id = ?',
+    [reviewId],
+  );
+  const id = randomUUID();
+  tx.create(Retrieval, {
+    ...input,
+    reviewId,
+    id,
+    number: Number(next),
+    withdrawn: false,
+    withdrawnWhy: '',
+    rerun: '',
+    edit: 0,
+    createdAt: at,
+  });
+  await tx.flush();
+  return { id, number: Number(next) };
+}
+
+/** The retrieval with this number. */
+export const retrievalByNumber = (ctx: Context, reviewId: string, number: number) => ctx.em.findOne(Retrieval, { reviewId, number });
+
+export const retrievalById = (ctx: Context, reviewId: string, id: string) =>
+  isUuid(id) ? ctx.em.findOne(Retrieval, { reviewId, id }) : Promise.resolve(null);
+
+/** The retrieval that each file of a review came from, by their ids. */
+export async function retrievalOfFiles(em: EntityManager, reviewId: string): Promise<ReadonlyMap<string, string>> {
+  const rows = await em.execute<{ id: string; retrieval_id: string }[]>('select id, retrieval_id from import_file where review_id = ?', [
+    reviewId,
+  ]);
+  return new Map(rows.map((r) => [r.id, r.retrieval_id]));
+}
+
+export const retrievalsOf = (ctx: Context, reviewId: string) => ctx.em.find(Retrieval, { reviewId }, { orderBy: { number: 'asc' } });
+
+export async function wrongDatabase(ctx: Context, reviewId: string, ids: readonly string[]) {
+  const known = await ctx.em.find(SourceDatabase, { reviewId, id: { $in: [...ids] } });
+  return known.length === new Set(ids).size ? null : refuse('no-database', 'Choose databases of this review.');
+}

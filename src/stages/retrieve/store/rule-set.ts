@@ -1,0 +1,76 @@
+import { createHash } from 'node:crypto';
+import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
+import { scopeOf } from '@/core/parity';
+import { TERM_TABLES } from '@/core/vocabularies';
+import type { SourceDatabase } from '@/platform/db/schema';
+
+/**
+ * Raised when claims, works or columns are stored in another form, or when a rule's test in code changes (its text differs from
+ * build to build, so it cannot be part of the name), so that those stored before are derived anew.
+ */
+const STORED_FORM = 8;
+
+/** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
+export const RULE_SET = createHash('sha256')
+  .update(
+    JSON.stringify([
+      STORED_FORM,
+      TERM_TABLES.map((t) => t.rows),
+      CUE_RULES.map((r) => [
+        r.id,
+        r.tier,
+        r.zones,
+        r.pattern.source,
+        r.unless?.source,
+        r.sets,
+        r.excludes,
+        r.attribute,
+        r.includes,
+        r.venue,
+        r.press,
+        r.yieldsTo,
+        r.told,
+      ]),
+      SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
+      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research]),
+      SOURCES_OF,
+      DESIGN_MASKS,
+    ]),
+  )
+  .digest('hex')
+  .slice(0, 16);
+
+/**
+ * The rules together with what a database's scope adds to them for one record: of its map only the terms that the
+ * record carries, so that a changed map makes only those records out of date that it concerns.
+ * @param terms keys of the record's type terms
+ */
+export function ruleSetFor({ allJournalsRefereed, terms: map = {} }: DatabaseScope, terms: readonly string[]): string {
+  const own = terms.filter((t) => Object.hasOwn(map, t)).sort();
+  const mapped = own.length ? hashOf(own.map((t) => [t, map[t]])) : 'standard';
+  return `${RULE_SET}:${allJournalsRefereed ? 'refereed' : 'open'}:${mapped}`;
+}
+const hashOf = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16);
+
+/** What the records of a review's databases are classified by; records of none have no scope. */
+export class Scopes {
+  private readonly scopes: ReadonlyMap<string, DatabaseScope>;
+  /** Rule sets by database and terms: records carry few different sets of terms. */
+  private readonly known = new Map<string, string>();
+
+  constructor(databases: readonly SourceDatabase[]) {
+    this.scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
+  }
+  scopeOf(databaseId: string | null): DatabaseScope {
+    return this.scopes.get(databaseId ?? '') ?? NO_SCOPE;
+  }
+  ruleSetOf(databaseId: string | null, terms: readonly string[]): string {
+    const key = `${databaseId} ${terms.join('\n')}`;
+    let ruleSet = this.known.get(key);
+    if (ruleSet === undefined) {
+      ruleSet = ruleSetFor(this.scopeOf(databaseId), terms);
+      this.known.set(key, ruleSet);
+    }
+    return ruleSet;
+  }
+}

@@ -1,0 +1,247 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
+import { fromBuffer } from 'yauzl';
+import { ZipFile } from 'yazl';
+import type { Limiter } from '@/core/sieve';
+import { FACTS, type FactTables, type Piece } from '@/core/write-up';
+import { NotFound } from '@/platform/context';
+import { addKnown } from '@/stages/checks/commands/add-known';
+import { drawCheck } from '@/stages/checks/commands/draw-sample';
+import { judgeSample } from '@/stages/checks/commands/judge-sample';
+import { knownView } from '@/stages/checks/queries/known-view';
+import { attachPdf } from '@/stages/decide/commands/attach-pdf';
+import { decideWork } from '@/stages/decide/commands/decide';
+import { startReasons } from '@/stages/decide/commands/start-reasons';
+import { attachmentsOf, openPdf } from '@/stages/decide/store/attachments';
+import { reviewState } from '@/stages/decide/store/review-state';
+import { overrideWorks } from '@/stages/sieve/commands/override-works';
+import { saveSieve } from '@/stages/sieve/commands/save-sieve';
+import { workDetail } from '@/stages/works/queries/work-detail';
+import { writeUpFile } from '@/stages/write-up/queries/export';
+import { aPdf } from '@/testing/a-pdf';
+import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { risEntry } from '@/testing/ris-entry';
+import { archiveReview } from '../commands/archive';
+import { deleteReview } from '../commands/delete-review';
+import { overview } from '../queries/overview';
+import { sizesOf } from '../queries/sizes';
+import { bundleJsonSchema } from './manifest';
+import { readBundle } from './read';
+import { BUNDLE_TABLE_NAMES, LATER_TABLES } from './tables';
+import { writeBundle } from './write';
+
+const FILES = {
+  VH: [
+    risEntry(1, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021', 'AB  - We randomised 40 tilers to mats.'),
+    risEntry(2, '=1+1 mats for roofers: a randomised trial', 'PY  - 2020', 'AB  - We randomised 50 roofers.'),
+    risEntry(3, 'Retraction: straps for floor layers', 'PY  - 2019'),
+    'TY  - JOUR\nno entry at all',
+  ].join('\n'),
+  QA: [
+    risEntry(7, 'Kneeling mats for tilers: a randomised trial', 'PY  - 2021'),
+    risEntry(8, 'Gloves in glazing \\ a survey\u0001', 'PY  - 2018'),
+  ].join('\n'),
+};
+
+/** Stops the work of 2018 alone. */
+const RECENT: Limiter = {
+  ...{ id: 'recent', name: 'Since 2019', evidence: 'stated-and-inferred', whenUnknown: 'hold', rationale: '', on: true },
+  test: { kind: 'recency', date: 'earliest', window: { count: 'fixed', from: '2019-01-01', to: null } },
+};
+const STOPPED = 4;
+
+let db: TestDatabase;
+let id: string;
+beforeAll(async () => {
+  db = await openTestDatabase();
+  ({ id } = await aReview(db.context()));
+  for (const [tag, text] of Object.entries(FILES)) await importText(db, id, tag, text);
+  await startReasons(db.context(), id);
+  const decide = (workNo: number, verdict: 'keep' | 'exclude', seenSeq = 0, stage: 'title-abstract' | 'full-text' = 'title-abstract') =>
+    decideWork(db.context(), id, {
+      workNo,
+      stage,
+      verdict,
+      reasonCode: verdict === 'exclude' ? 'population' : '',
+      grounds: `=cmd ${workNo}`,
+      seenSeq,
+    });
+  await decide(1, 'keep');
+  await decide(1, 'keep', 1, 'full-text');
+  await decide(2, 'exclude');
+  await attachPdf(db.context(), id, 1, 'mats.pdf', Readable.from([aPdf(['Mats', 'Pain fell.'])]));
+  const { review } = await reviewState(db.context(), id);
+  await saveSieve(db.context(), id, { sieve: [...review.sieve, RECENT], seenEdit: review.sieveEdit });
+  const drawn = await drawCheck(db.context(), id, { kind: 'stopped', design: 'simple', size: 2, share: null, seed: 3 });
+  if (!drawn.ok) throw new Error(drawn.message);
+  await judgeSample(db.context(), id, { check: drawn.number, workNo: STOPPED, verdict: 'keep', note: 'it fits' });
+  await addKnown(db.context(), id, { text: 'Kneeling mats for tilers: a randomised trial\n10.5555/nowhere', source: 'an expert' });
+  await overrideWorks(db.context(), id, { works: [1], limiters: [review.sieve[0]!.id], fate: 'pass', reason: 'Read it.' });
+});
+afterAll(() => db.close());
+
+const bundleOf = async (reviewId: string) => buffer(await writeBundle(db.context(), reviewId));
+const filesIn = (bytes: Buffer): Promise<Map<string, Buffer>> =>
+  new Promise((done, fail) =>
+    fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
+      if (error) return fail(error);
+      const files = new Map<string, Buffer>();
+      zip.on('entry', (e) =>
+        zip.openReadStream(e, async (_, stream) => {
+          files.set(e.fileName, await buffer(stream!));
+          zip.readEntry();
+        }),
+      );
+      zip.on('end', () => done(files));
+      zip.readEntry();
+    }),
+  );
+const take = (bytes: Buffer) => readBundle(db.context(), 'b.zip', Readable.from([bytes]));
+const sameBut = (files: Map<string, Buffer>) =>
+  Object.fromEntries(
+    [...files].map(([name, bytes]) => {
+      const text = bytes
+        .toString('utf8')
+        .replace(/"(?:exportedAt|created_at|createdAt|archived_at)":\s*(?:"[^"]*"|null)/g, '')
+        .replace(/"sha256": "[0-9a-f]{64}"/g, name === 'manifest.json' ? '' : '$&'); // prettier-ignore
+      return [
+        name,
+        createHash('sha256')
+          .update(name.startsWith('pdf/') ? bytes : text)
+          .digest('hex'),
+      ];
+    }),
+  );
+
+test('out and back: the same counts, the same works, the same bundle but for times', async () => {
+  const first = await bundleOf(id);
+  const copy = await take(first);
+  expect(copy).toEqual(expect.objectContaining({ ok: true, title: 'Knee pads' }));
+  const { id: other } = copy as { id: string };
+  const counts = async (review: string) => {
+    const { states, records, works, identities } = await overview(db.context(), review);
+    return { states, records, works, identities, sizes: await sizesOf(db.context(), review) };
+  };
+  expect(await counts(other)).toEqual(await counts(id));
+  expect((await counts(other)).identities.every((i) => i.holds)).toBe(true);
+  expect(sameBut(await filesIn(await bundleOf(other)))).toEqual(sameBut(await filesIn(first)));
+  const [pdf] = await attachmentsOf(db.context(), other);
+  expect(readFileSync((await openPdf(db.context(), other, pdf!.id)).path)).toEqual(aPdf(['Mats', 'Pain fell.']));
+  // The copy is a review of its own: deciding in it leaves the first as it is.
+  await decideWork(db.context(), other, { workNo: 4, verdict: 'wait', reasonCode: '', grounds: '', seenSeq: 0 });
+  expect((await workDetail(db.context(), id, 4)).state).not.toBe('waiting');
+  // What is only kept to look sooner does not travel, and is made anew.
+  const brought = await addKnown(db.context(), other, { text: '=1+1 mats for roofers: a randomised trial', source: '' });
+  expect(brought).toMatchObject({ ok: true, taken: { added: 1 } });
+  expect((await knownView(db.context(), other)).lines.at(-1)).toMatchObject({ fate: 'asked', asked: [{ work: 2 }] });
+  await deleteReview(db.context(), other, { title: 'Knee pads' });
+});
+
+test('every number of the methods is what its question to the files of the bundle answers', async () => {
+  const files = await filesIn(await bundleOf(id));
+  const lines = (table: string) =>
+    files
+      .get(`data/${table}.ndjson`)!
+      .toString()
+      .split('\n')
+      .filter(Boolean)
+      .map((l) => JSON.parse(l) as Record<string, never>); // prettier-ignore
+  const facts = JSON.parse(files.get('facts.json')!.toString()) as FactTables;
+  const methods = JSON.parse(files.get('methods.json')!.toString()) as { pieces: Piece[] }[];
+  const asked = methods.flatMap((m) => m.pieces).filter((p) => typeof p !== 'string');
+  expect(asked.length).toBeGreaterThan(8);
+  for (const { fact, of, n } of asked) expect([fact, FACTS[fact](facts, of)]).toEqual([fact, n]);
+  // And the facts are what the tables of the review say, counted here another way.
+  const answer = (fact: string) => asked.find((a) => a.fact === fact)!.n;
+  expect(answer('records')).toBe(lines('record').length);
+  expect(answer('works')).toBe(lines('work').filter((w) => w.absorbed_by === null).length);
+  expect(answer('duplicates')).toBe(lines('record').length - new Set(lines('work_record').map((r) => r.work_no)).size);
+  const last = new Map(lines('decision').map((d) => [`${d.work_no}/${d.stage}`, d.verdict]));
+  expect(answer('screened')).toBe([...last.keys()].filter((k) => String(k).endsWith('title-abstract')).length);
+  expect(answer('excluded-first')).toBe([...last.values()].filter((v) => v === 'exclude').length);
+  expect(JSON.parse(files.get('manifest.json')!.toString()).counts.record).toBe(lines('record').length);
+});
+
+const rezipped = async (change: (files: Map<string, Buffer>) => void) => {
+  const files = await filesIn(await bundleOf(id));
+  change(files);
+  const zip = new ZipFile();
+  for (const [name, bytes] of files) zip.addBuffer(bytes, name);
+  zip.end();
+  return buffer(zip.outputStream);
+};
+const edited = (name: string, edit: (text: string) => string) => (files: Map<string, Buffer>) =>
+  files.set(name, Buffer.from(edit(files.get(name)!.toString())));
+test.each<[string, (files: Map<string, Buffer>) => unknown, string]>([
+  ['a decision that was changed', edited('data/decision.ndjson', (t) => t.replace('"keep"', '"wait"')), 'checksum'],
+  ['a table that is not there', (f) => f.delete('data/work.ndjson'), 'missing'],
+  ['no manifest', (f) => f.delete('manifest.json'), 'no-bundle'],
+  ['a manifest of another form', edited('manifest.json', (t) => t.replace('"form": 1', '"form": 99')), 'no-bundle'],
+  ['a field that is not ours', edited('manifest.json', (t) => t.replace('"verdict"', '"opinion"')), 'other-form'],
+  ['fewer rows than announced', edited('manifest.json', (t) => t.replace(/"record": \d+/, '"record": 99')), 'count'],
+])('%s is refused, and nothing is taken in', async (_, change, code) => {
+  const before = await db.context().em.execute('select count(*) from review');
+  expect(await take(await rezipped(change))).toMatchObject({ ok: false, code });
+  expect(await db.context().em.execute('select count(*) from review')).toEqual(before);
+});
+test('a bundle from before the checks is read as one in which none was made', async () => {
+  const bytes = await rezipped((files) => {
+    const manifest = JSON.parse(files.get('manifest.json')!.toString());
+    for (const table of LATER_TABLES) {
+      files.delete(`data/${table}.ndjson`);
+      delete manifest.columns[table];
+      delete manifest.counts[table];
+      manifest.files = manifest.files.filter((f: { name: string }) => f.name !== `data/${table}.ndjson`);
+    }
+    files.set('manifest.json', Buffer.from(JSON.stringify(manifest)));
+  });
+  const copy = await take(bytes);
+  expect(copy).toMatchObject({ ok: true });
+  const { id: older } = copy as { id: string };
+  expect(await db.context().em.execute('select count(*)::int as n from sample_check where review_id = ?', [older])).toEqual([{ n: 0 }]);
+  await deleteReview(db.context(), older, { title: 'Knee pads' });
+});
+test('no zip at all', async () => expect(await take(Buffer.from('TY  - JOUR'))).toMatchObject({ code: 'no-zip' }));
+
+test('tables are safe in a spreadsheet: a text stays a text', async () => {
+  const { body: csv } = await writeUpFile(db.context(), id, 'kept.csv');
+  expect(csv).toContain("'=cmd 1");
+  const { default: Excel } = await import('exceljs');
+  const book = new Excel.Workbook();
+  await book.xlsx.load((await writeUpFile(db.context(), id, 'tables.xlsx')).body as never);
+  const cells: unknown[] = [];
+  for (const sheet of book.worksheets)
+    sheet.eachRow((row) => row.eachCell((c) => cells.push(c.type === Excel.ValueType.Formula ? 'FORMULA' : c.value)));
+  expect(cells).toContain('=cmd 1');
+  expect(cells).toContain('=1+1 mats for roofers: a randomised trial');
+  expect(cells).not.toContain('FORMULA');
+});
+test('the whole write-up as a page and as a document', async () => {
+  const { body: html } = await writeUpFile(db.context(), id, 'write-up.html', 'vancouver');
+  expect(html).toContain('<svg');
+  expect(html).toContain('1. Falk I. Kneeling mats for tilers: a randomised trial.');
+  expect(html).not.toMatch(/<script|src=|href="http/);
+  const docx = await filesIn((await writeUpFile(db.context(), id, 'write-up.docx')).body as Buffer);
+  const text = docx.get('word/document.xml')!.toString();
+  expect(text).toContain('Kneeling mats for tilers');
+  expect(text).toContain('Records identified from');
+  expect([...docx.keys()].some((n) => /media\/.*\.png$/.test(n))).toBe(true);
+});
+
+test('put away and taken out; deleted only by its title, with all that is its own and nothing else', async () => {
+  const { id: spare } = (await take(await bundleOf(id))) as { id: string };
+  expect(await archiveReview(db.context(), spare, { archived: true })).toEqual({ ok: true });
+  expect(await deleteReview(db.context(), spare, { title: 'Knee' })).toMatchObject({ code: 'other-title' });
+  const before = await sizesOf(db.context(), id);
+  expect(await deleteReview(db.context(), spare, { title: 'Knee pads' })).toEqual({ ok: true });
+  await expect(reviewState(db.context(), spare)).rejects.toThrow(NotFound);
+  expect(await sizesOf(db.context(), id)).toEqual(before);
+  for (const table of BUNDLE_TABLE_NAMES.filter((t) => t !== 'review'))
+    expect(await db.context().em.execute(`select count(*)::int as n from "${table}" where review_id = ?`, [spare])).toEqual([{ n: 0 }]);
+  await expect(db.context().em.execute('delete from decision where review_id = ?', [id])).rejects.toThrow(/never changed or deleted/);
+});
+
+test('the published schema is the one that bundles are read by', () =>
+  expect(JSON.parse(readFileSync('docs/bundle.schema.json', 'utf8'))).toEqual(bundleJsonSchema()));

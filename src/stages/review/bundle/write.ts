@@ -1,0 +1,141 @@
+import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { createReadStream } from 'node:fs';
+import { access } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { finished } from 'node:stream/promises';
+import { IsolationLevel } from '@mikro-orm/core';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { ZipFile } from 'yazl';
+import { drawFlow } from '@/core/flow';
+import { writeCsv } from '@/core/formats';
+import { pieceText } from '@/core/write-up';
+import { type Context, openReview } from '@/platform/context';
+import { Attachment, ImportFile, type Review } from '@/platform/db/schema';
+import { filePath } from '@/platform/files/files';
+import { pdfPath } from '@/stages/decide';
+import { RULE_SET, searchLog } from '@/stages/retrieve';
+import { sieveFile } from '@/stages/sieve';
+import { tablesOf, writeUpData } from '@/stages/write-up';
+import { BUNDLE_FORM, bundleJsonSchema, type Manifest, readmeOf } from './manifest';
+import { BUNDLE_TABLE_NAMES, BUNDLE_TABLES, type BundleTable, bundleColumns, reviewColumn } from './tables';
+
+/** Zip wants a time of every file; that of the manifest is the only one that says something. */
+const OPTIONS = { mtime: new Date(1980, 0, 1), mode: 0o100644, forceDosTimestamp: true };
+/** Harder packing takes twice the time and saves a tenth. */
+const LEVEL = 4;
+const ROWS = 500;
+
+/** Writes files into a zip one after another, with their sizes and checksums. */
+class BundleZip {
+  readonly files: Manifest['files'] = [];
+  private readonly zip = new ZipFile();
+  readonly out = this.zip.outputStream as Readable;
+  private readonly gone = once(this.out, 'close').then(() => {
+    throw new Error('The reader of the bundle went away.');
+  });
+
+  constructor() {
+    // At the end it closes as it should, and nobody waits for this any more.
+    this.gone.catch(() => {});
+  }
+
+  /** @param packed false for what is packed already */
+  async add(name: string, pieces: AsyncIterable<Uint8Array | string> | Iterable<Uint8Array | string>, packed = true, listed = true) {
+    const hash = createHash('sha256');
+    let bytes = 0;
+    async function* measured() {
+      for await (const piece of pieces) {
+        const chunk = typeof piece === 'string' ? Buffer.from(piece) : piece;
+        hash.update(chunk);
+        bytes += chunk.length;
+        yield chunk;
+      }
+    }
+    const stream = Readable.from(measured());
+    this.zip.addReadStream(stream, name, { ...OPTIONS, compressionLevel: packed ? LEVEL : 0 });
+    // Whoever reads the zip sets the pace. When they go away, nothing more is read.
+    await Promise.race([finished(stream), this.gone]);
+    if (listed) this.files.push({ name, bytes, sha256: hash.digest('hex') });
+  }
+  end() {
+    this.zip.end();
+  }
+}
+
+/** The rows of a table as JSON lines, a page at a time; inside a transaction, which holds the place. */
+async function* linesOf(tx: EntityManager, reviewId: string, table: BundleTable, columns: readonly string[], counted: (n: number) => void) {
+  const list = columns.map((c) => `"${c}"`).join(', ');
+  await tx.execute(
+    `declare rows_of no scroll cursor for select row_to_json(t)::text as line from
+       (select ${list} from "${table}" where ${reviewColumn(table)} = ? order by ${BUNDLE_TABLES[table]}) t`,
+    [reviewId],
+  );
+  for (;;) {
+    const rows = await tx.execute<{ line: string }[]>(`fetch ${ROWS} from rows_of`);
+    counted(rows.length);
+    if (rows.length) yield `${rows.map((r) => r.line).join('\n')}\n`;
+    if (rows.length < ROWS) break;
+  }
+  await tx.execute('close rows_of');
+}
+
+/** A review as a zip of open files, made while it is read. @see readmeOf for what is in it */
+export async function writeBundle(ctx: Context, reviewId: string): Promise<Readable> {
+  const review = await openReview(ctx, reviewId);
+  const bundle = new BundleZip();
+  void fill(bundle, ctx, review).catch((error: Error) => bundle.out.destroy(error));
+  return bundle.out;
+}
+
+async function fill(bundle: BundleZip, ctx: Context, review: Review) {
+  const { id, title } = review;
+  await bundle.add('README.txt', [readmeOf(title)]);
+  await bundle.add('schema.json', [json(bundleJsonSchema())]);
+  const columns = await bundleColumns(ctx.em);
+  const counts: Record<string, number> = {};
+  // One picture of the review, whatever others do to it meanwhile.
+  await ctx.em.transactional(
+    async (tx) => {
+      for (const table of BUNDLE_TABLE_NAMES) {
+        counts[table] = 0;
+        const lines = linesOf(tx as EntityManager, id, table, columns.get(table)!, (n) => {
+          counts[table]! += n;
+        });
+        await bundle.add(`data/${table}.ndjson`, lines);
+      }
+    },
+    { isolationLevel: IsolationLevel.REPEATABLE_READ, readOnly: true },
+  );
+  for (const file of await ctx.em.find(ImportFile, { reviewId: id }, { orderBy: { receivedAt: 'asc', id: 'asc' } }))
+    await addFile(bundle, `files/${file.id}`, filePath(id, file.id), true);
+  for (const pdf of await ctx.em.find(Attachment, { reviewId: id }, { orderBy: { at: 'asc', id: 'asc' } }))
+    await addFile(bundle, `pdf/${pdf.id}`, pdfPath(id, pdf.id), false);
+  const data = await writeUpData(ctx, id);
+  await bundle.add('sieve.json', [(await sieveFile(ctx, id, 0)).text]);
+  await bundle.add('facts.json', [json(data.facts)]);
+  await bundle.add('methods.json', [json(data.methods.map((m) => ({ ...m, text: m.pieces.map(pieceText).join('') })))]);
+  if (data.flow) {
+    await bundle.add('flow.json', [json(data.flow)]);
+    await bundle.add('flow.svg', [drawFlow(data.flow, data.settings.flowWords)]);
+  }
+  for (const table of tablesOf(data)) await bundle.add(`tables/${table.id}.csv`, [writeCsv([table.columns, ...table.rows])]);
+  await bundle.add('search-log.txt', [await searchLog(ctx, id)]);
+  const manifest: Manifest = {
+    ...{ form: BUNDLE_FORM, application: 'Narrow Sieve', title, ruleSet: RULE_SET, exportedAt: ctx.now().toISOString() },
+    ...{ counts, columns: Object.fromEntries(columns), files: bundle.files },
+  };
+  await bundle.add('manifest.json', [json(manifest)], true, false);
+  bundle.end();
+}
+
+const json = (value: unknown): string => `${JSON.stringify(value, null, 1)}\n`;
+
+async function addFile(bundle: BundleZip, name: string, path: string, packed: boolean) {
+  // A file that was lost on disk is missing from the bundle too; its records are not.
+  const there = await access(path).then(
+    () => true,
+    () => false,
+  );
+  if (there) await bundle.add(name, createReadStream(path, { highWaterMark: 1 << 18 }), packed);
+}

@@ -1,0 +1,23 @@
+import type { Context } from '@/platform/context';
+
+export interface ReviewLine {
+  id: string;
+  title: string;
+  question: string;
+  asOf: string;
+  archived: boolean;
+  records: number;
+  works: number;
+  decisions: number;
+}
+
+/** All reviews, newest first, with their sizes. */
+export const listReviews = (ctx: Context): Promise<ReviewLine[]> =>
+  ctx.em.execute(
+    `select r.id, r.title, r.question, r.as_of as "asOf", r.archived_at is not null as archived,
+       (select count(*)::int from active_record x where x.review_id = r.id) as records,
+       (select count(distinct work_no)::int from work_record x where x.review_id = r.id and x.active) as works,
+       (select count(*)::int from (select distinct on (work_no) verdict from decision d where d.review_id = r.id order by work_no, seq desc) l
+         where l.verdict in ('keep', 'exclude', 'background')) as decisions
+     from review r order by r.created_at desc`,
+  );

@@ -1,0 +1,98 @@
+import { type Identity, reconcile, type WorkState } from '@/core/flow';
+import { axisValues, type Columns } from '@/core/sieve';
+import { bitCount, maskOf } from '@/core/vocabularies';
+import { derivedFrom } from '@/platform/cache/process-wide';
+import type { Context } from '@/platform/context';
+import { Criterion, Job } from '@/platform/db/schema';
+import { type ReviewState, reviewState } from '@/stages/decide';
+import { countedFiles } from '@/stages/retrieve';
+import { versionState } from '@/stages/sieve';
+
+/** The figures of the stage strip. */
+export interface Overview {
+  records: number;
+  works: number;
+  /** Records that could not be processed and are in no work. */
+  aside: number;
+  settledShare: number | null;
+  through: number;
+  held: number;
+  stopped: number;
+  states: Record<WorkState, number>;
+  decided: number;
+  toDecide: number;
+  version: number;
+  versionEdited: boolean;
+  identities: Identity[];
+  quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
+  /** Jobs that are under way: figures may still change. */
+  working: boolean;
+}
+
+export async function overview(ctx: Context, reviewId: string, given?: ReviewState): Promise<Overview> {
+  const state = given ?? (await reviewState(ctx, reviewId));
+  const { columns, outcomes, counts } = state;
+  const works = columns.numbers.length;
+  const working = (await ctx.em.count(Job, { reviewId, state: { $in: ['queued', 'running'] } })) > 0;
+  const { records, merged, aside, files } = await countedFiles(ctx, reviewId, columns, working);
+  const fates = [0, 0, 0];
+  for (const fate of outcomes.fate) fates[fate]!++;
+  const { version, edited } = await versionState(ctx.em, state.review);
+  const decided = counts.kept + counts.excluded + counts.background;
+  return {
+    records,
+    works,
+    aside,
+    settledShare: settledShare(state),
+    through: fates[0]!,
+    held: fates[1]!,
+    stopped: fates[2]!,
+    states: counts,
+    decided,
+    toDecide: counts.undecided + counts.waiting,
+    version: version?.number ?? 0,
+    versionEdited: state.review.sieve.length > 0 && edited,
+    identities: reconcile({
+      files,
+      records,
+      works,
+      mergedAway: merged,
+      aside,
+      states: counts,
+      funnel: { through: fates[0]!, held: fates[1]!, stopped: fates[2]! },
+    }),
+    quotas: await quotas(ctx, state),
+    working,
+  };
+}
+
+/** Share of the five axes, over all works, that are settled. Date counts as settled when a day interval is known. */
+function settledShare({ columns }: ReviewState): number | null {
+  const works = columns.numbers.length;
+  if (works === 0) return null;
+  const known = shares.get(columns);
+  if (known !== undefined) return known;
+  let settled = 0;
+  for (const axis of ['sourceType', 'publicationType', 'peerReview', 'level'] as const)
+    for (const mask of columns.all[axis]) if (bitCount(mask) === 1) settled++;
+  for (const to of columns.dates.earliest.to) if (to !== 2147483647) settled++;
+  shares.set(columns, settled / (works * 5));
+  return settled / (works * 5);
+}
+/** A sieve that changes leaves it as it is. */
+const shares = derivedFrom<Columns, number>('settled-shares');
+
+async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quotas']> {
+  const criteria = await ctx.em.find(Criterion, { reviewId: state.review.id, archived: false }, { orderBy: { position: 'asc' } });
+  return criteria.flatMap(({ text, quota }) => {
+    if (!quota) return [];
+    const allowed = maskOf(axisValues(quota.axis, state.scheme), quota.allowed);
+    let [kept, through] = [0, 0];
+    state.columns.all[quota.axis].forEach((mask, i) => {
+      if (mask & ~allowed) return;
+      if (state.states[i] === 'kept') kept++;
+      if (state.outcomes.fate[i] === 0) through++;
+    });
+    return [{ criterion: text, atLeast: quota.atLeast, kept, through }];
+  });
+}

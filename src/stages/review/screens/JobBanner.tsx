@@ -1,0 +1,76 @@
+'use client';
+import { usePathname } from 'next/navigation';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { useLiveJobs } from '@/client/useLiveJobs';
+import type { JobLine } from '@/stages/retrieve/queries/retrieve-view';
+import { Button } from '@/ui/button';
+import { Progress } from '@/ui/progress';
+
+/** Screens that show how far the work on records is themselves. */
+const SHOWN_THERE = new Set(['retrieve', 'merge', 'classify']);
+
+/**
+ * What every screen says of the work that it waits for: that it failed and can be tried again, that it is tried again by
+ * itself, or how far it is. Nothing while there is none.
+ */
+export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs: JobLine[] }) {
+  const place = usePathname().split('/')[3] ?? '';
+  const { jobs, poke } = useLiveJobs(reviewId, initial, !SHOWN_THERE.has(place));
+  const job = jobs.find((j) => j.kind !== 'import-file');
+  if (!job || job.state === 'done' || job.state === 'cancelled') return null;
+  const ask = async (verb: 'cancel-job' | 'merge-again') => {
+    const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job.id }) : call(reviewId, verb, {})).catch(() => null);
+    if (!answer) toast.error('The server did not answer. Try again.');
+    else if (!answer.ok) toast.error(answer.message);
+    poke();
+  };
+  const cancel = !job.cancel && job.state !== 'failed' && (
+    <Button look="quiet" onClick={() => ask('cancel-job')}>
+      Cancel
+    </Button>
+  );
+  if (job.state === 'failed')
+    return (
+      <Bar role="alert">
+        <span>
+          Merging and classifying failed, so works and figures are as they were before. {job.message} Nothing that was imported or decided
+          is lost.
+        </span>
+        <Button className="ml-auto shrink-0 whitespace-nowrap" onClick={() => ask('merge-again')}>
+          Try again
+        </Button>
+      </Bar>
+    );
+  if (job.message !== '')
+    return (
+      <Bar role="alert">
+        <span>Merging and classifying: {job.message}</span>
+        {cancel}
+      </Bar>
+    );
+  if (SHOWN_THERE.has(place)) return null;
+  const share = job.total > 0 ? Math.floor((100 * job.done) / job.total) : 0;
+  return (
+    <Bar role="status">
+      <span className="whitespace-nowrap">
+        {job.cancel ? 'Breaking off …' : job.state === 'queued' ? 'Waiting to classify …' : `Merging and classifying: ${share} %`}
+      </span>
+      <span className="w-56">
+        <Progress done={job.done} total={job.total} label="Merging and classifying, for all screens" />
+      </span>
+      {cancel}
+    </Bar>
+  );
+}
+
+const Bar = ({ role, children }: { role: 'alert' | 'status'; children: React.ReactNode }) => (
+  <div
+    role={role}
+    className={`flex items-center gap-3 border-b px-5 py-1.5 print:hidden ${
+      role === 'alert' ? 'border-copper border-dashed bg-surface text-copper' : 'border-rule bg-surface text-slate'
+    }`}
+  >
+    {children}
+  </div>
+);

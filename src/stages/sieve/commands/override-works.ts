@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import type { Override } from '@/core/sieve';
+import { type Context, type Result, refuse } from '@/platform/context';
+import { Review, SieveOverride, Work } from '@/platform/db/schema';
+import { lastSeq, standingOverrides } from '../store/overrides';
+
+export const OverrideWorks = z.strictObject({
+  works: z.array(z.int().positive()).min(1).max(5000),
+  /** The limiters that are overridden; the others still apply. */
+  limiters: z.array(z.string().min(1).max(64)).min(1).max(30),
+  fate: z.enum(['pass', 'stop']),
+  reason: z.string().trim().min(1).max(2000),
+});
+
+/** Releases, stops or rescues works at some limiters, with a reason. @returns the numbers of the rows, to undo them by */
+export async function overrideWorks(
+  ctx: Context,
+  reviewId: string,
+  input: z.infer<typeof OverrideWorks>,
+): Promise<Result<{ seqs: number[]; overrides: Override[] }>> {
+  return ctx.em.transactional(async (tx) => {
+    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`override:${reviewId}`]);
+    const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
+    const known = new Set(review.sieve.map((l) => l.id));
+    if (input.limiters.some((id) => !known.has(id)))
+      return refuse('no-limiter', 'The sieve has changed: one of these limiters is not in it any more.');
+    const works = await tx.find(Work, { reviewId, no: { $in: input.works }, absorbedBy: null });
+    if (works.length !== new Set(input.works).size)
+      return refuse('no-work', 'Some of these works are not in the review any more. Reload the page.');
+    let seq = await lastSeq(tx, reviewId);
+    const seqs: number[] = [];
+    for (const work of works.sort((a, b) => a.no - b.no)) {
+      seqs.push(++seq);
+      tx.create(SieveOverride, {
+        ...{ reviewId, seq, fate: input.fate, limiters: input.limiters, recordNo: work.shownRecord, workNo: work.no, undoes: null },
+        ...{ reason: input.reason, person: review.person, at: ctx.now() },
+      });
+    }
+    await tx.flush();
+    return { ok: true, seqs, overrides: await standingOverrides(tx, reviewId) };
+  });
+}

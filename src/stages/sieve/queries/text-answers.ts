@@ -1,0 +1,112 @@
+import { createHash } from 'node:crypto';
+import { z } from 'zod';
+import { QueryError, type Test } from '@/core/query';
+import type { BibRecord } from '@/core/record';
+import {
+  answerKey,
+  type Columns,
+  compileText,
+  limiterSchema,
+  readsText,
+  type Sieve,
+  type TextTest,
+  textTests,
+  workText,
+} from '@/core/sieve';
+import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { runBound } from '@/platform/db/client';
+import { TextAnswer } from '@/platform/db/schema';
+import { currentColumns } from '@/stages/classify';
+
+const PAGE = 1000;
+
+/**
+ * What the tests of a sieve that read text say of every work, in the order of the columns. Kept for the revision, so
+ * that the records are read once after each change of the works.
+ */
+export async function textAnswers(ctx: Context, reviewId: string, columns: Columns, sieve: Sieve): Promise<Map<string, Uint8Array>> {
+  const answers = new Map<string, Uint8Array>();
+  const wanted = textTests(sieve);
+  if (wanted.size === 0) return answers;
+  const kept = await ctx.em.fork().find(TextAnswer, { reviewId, key: { $in: [...wanted.keys()].map(hashOf) }, revision: columns.revision });
+  for (const key of wanted.keys()) {
+    const row = kept.find((r) => r.key === hashOf(key));
+    if (row?.bytes.length === columns.numbers.length) answers.set(key, new Uint8Array(row.bytes));
+  }
+  const missing = [...wanted].filter(([key]) => !answers.has(key));
+  if (missing.length === 0) return answers;
+  const found = await askWorks(
+    ctx,
+    reviewId,
+    columns,
+    missing.map(([, test]) => compileText(test)),
+  );
+  missing.forEach(([key], i) => {
+    answers.set(key, found[i]!);
+  });
+  await ctx.em.fork().transactional(async (tx) => {
+    for (const [i, [key]] of missing.entries())
+      await runBound(
+        tx,
+        `insert into text_answer (review_id, key, revision, bytes) values ($1, $2, $3, $4)
+         on conflict (review_id, key) do update set revision = excluded.revision, bytes = excluded.bytes`,
+        [reviewId, hashOf(key), columns.revision, Buffer.from(found[i]!)],
+      );
+  });
+  return answers;
+}
+
+const hashOf = (key: string) => createHash('sha256').update(key).digest('hex');
+
+/** Asks each test of every work, page by page. */
+async function askWorks(ctx: Context, reviewId: string, columns: Columns, tests: readonly Test[]): Promise<Uint8Array[]> {
+  const found = tests.map(() => new Uint8Array(columns.numbers.length).fill(1));
+  for (let at = 0; at < columns.numbers.length; at += PAGE) {
+    const page = columns.numbers.subarray(at, at + PAGE);
+    const rows = await ctx.em.execute<{ work_no: number; item: BibRecord }[]>(
+      `select w.work_no, r.item from work_record w join record r on r.review_id = w.review_id and r.no = w.record_no
+       where w.review_id = ? and w.active and w.work_no = any(?::int[]) order by w.record_no`,
+      [reviewId, `{${page.join(',')}}`],
+    );
+    const items = new Map<number, BibRecord[]>();
+    for (const row of rows) {
+      const own = items.get(row.work_no);
+      if (own) own.push(row.item);
+      else items.set(row.work_no, [row.item]);
+    }
+    page.forEach((no, j) => {
+      const text = workText(columns, at + j, items.get(no) ?? []);
+      tests.forEach((test, t) => {
+        found[t]![at + j] = test(text);
+      });
+    });
+  }
+  return found;
+}
+
+export const AskText = z.strictObject({ test: limiterSchema.shape.test, revision: z.int() });
+
+/** The answers of one test in base64, for the browser that holds the columns of this revision. */
+export async function askText(ctx: Context, reviewId: string, input: z.infer<typeof AskText>): Promise<Result<{ bytes: string }>> {
+  const { test } = input;
+  if (!readsText(test)) return refuse('no-text', 'This limiter does not read text.');
+  const problem = queryProblem(test);
+  if (problem) return refuse('bad-query', problem);
+  const review = await openReview(ctx, reviewId);
+  const columns = await currentColumns(ctx.em, review);
+  if (columns.revision !== input.revision) return refuse('older-columns', 'The works have changed. Reload the page.');
+  const sieve: Sieve = [{ id: 'asked', name: 'asked', test, evidence: 'stated', whenUnknown: 'hold', rationale: '', on: true }];
+  const answers = await textAnswers(ctx, reviewId, columns, sieve);
+  return { ok: true, bytes: Buffer.from(answers.get(answerKey(test))!).toString('base64') };
+}
+
+/** What is wrong with the query of a test, with its place; null when it can be read. */
+export function queryProblem(test: TextTest): string | null {
+  try {
+    compileText(test);
+    return null;
+  } catch (error) {
+    if (error instanceof QueryError) return `${error.problem.message} (character ${error.problem.from + 1})`;
+    throw error;
+  }
+}

@@ -1,0 +1,237 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { reviewChanged } from '@/client/useFigures';
+import { forgetWorks } from '@/client/useWork';
+import { AXIS_LABELS, FACETS } from '@/core/classify';
+import type { Limiter, MaskAxis, Sieve } from '@/core/sieve';
+import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
+import { Button } from '@/ui/button';
+import { cx } from '@/ui/cx';
+import { TextField } from '@/ui/field';
+import { count } from '@/ui/marks';
+import { useUrlState } from '@/ui/use-url-state';
+import { SieveNav } from './SieveNav';
+import { type SieveProps, useSieve } from './useSieve';
+import { useAsked } from './what-if/useAsked';
+
+/** What would let a limiter tell, in words. */
+function settledBy({ test }: Limiter): string {
+  switch (test.kind) {
+    case 'coded':
+      return test.axis === 'peerReview'
+        ? 'An entry for the journal in the register of venues, or a ruling on peer review.'
+        : test.axis === 'level'
+          ? 'A ruling on the design or the publication type, from which the level follows.'
+          : `A ruling on ${AXIS_LABELS[test.axis].toLowerCase()}: one can settle all that share a journal or a dispute.`;
+    case 'recency':
+      return 'A date to the month or day: set it where the work is opened.';
+    case 'facet':
+      return `No record says enough of ${FACETS[test.facet].label.toLowerCase()}: read it, then release or stop.`;
+    case 'flags':
+      return 'Look at the notice: release what may stay, stop what may not.';
+    case 'query':
+      return 'A field that the query asks for is missing: read the work itself.';
+    case 'heading':
+      return 'It carries no headings, often since it is not indexed yet.';
+    case 'venue':
+      return 'No record names its journal or ISSN.';
+  }
+}
+
+interface Held {
+  work: number;
+  limiters: number[];
+}
+const rowsOf = (sieve: Sieve, held: readonly Held[]) =>
+  sieve.flatMap((limiter, k) => {
+    const works = held.filter((h) => h.limiters.includes(k));
+    return works.length ? [{ limiter, works, only: works.filter((h) => h.limiters.length === 1).length }] : [];
+  });
+
+/** Works that wait for a person, by the limiter that holds them, to be released or stopped one by one or together. */
+export function HeldScreen(props: SieveProps) {
+  const { reviewId } = props;
+  const inHand = useSieve(props);
+  const { draft, engine, say } = inHand;
+  const held = useAsked(inHand, (e) => e.held(), []);
+  const [params, setParams] = useUrlState();
+  const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
+  const [ruling, setRuling] = useState<RulingTarget | null>(null);
+  const by = params.get('by');
+  const rows = useMemo(() => rowsOf(draft.sieve, held ?? []), [draft.sieve, held]);
+  const row = rows.find((r) => r.limiter.id === by);
+  const numbers = useMemo(() => (row?.works ?? held ?? []).map((h) => h.work), [row, held]);
+  const shown = [...picked].filter((no) => numbers.includes(no));
+
+  const speak = async (fate: 'pass' | 'stop', reason: string) => {
+    // Each work is overridden at the limiters that hold it; with one picked, at that one only: others still hold it.
+    const limiters = new Map<string, number[]>();
+    for (const h of held ?? []) {
+      if (!shown.includes(h.work)) continue;
+      const ids = row ? [row.limiter.id] : h.limiters.map((k) => draft.sieve[k]!.id);
+      const key = JSON.stringify(ids);
+      limiters.set(key, [...(limiters.get(key) ?? []), h.work]);
+    }
+    const seqs: number[] = [];
+    for (const [ids, works] of limiters) {
+      const said = await call(reviewId, 'override-works', { works, limiters: JSON.parse(ids) as string[], fate, reason }).catch(() => null);
+      if (!said?.ok) {
+        toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+        break;
+      }
+      seqs.push(...said.seqs);
+      say(said.overrides);
+    }
+    // What was saved before something failed is told, and can be taken back.
+    if (seqs.length === 0) return;
+    setPicked(new Set());
+    forgetWorks();
+    reviewChanged();
+    const undo = async () => {
+      const undone = await call(reviewId, 'undo-overrides', { seqs }).catch(() => null);
+      if (!undone?.ok) return void toast.error(undone?.message ?? 'It was not taken back: the server did not answer.');
+      say(undone.overrides);
+      forgetWorks();
+      reviewChanged();
+    };
+    toast(`${count(seqs.length)} ${seqs.length === 1 ? 'work was' : 'works were'} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
+      action: { label: 'Undo', onClick: () => void undo() },
+    });
+  };
+
+  return (
+    <main className="px-5 py-4">
+      <div className="mb-1 flex items-baseline justify-between gap-4">
+        <h1 className="text-[22px] leading-tight">{held ? `${count(held.length)} works are held` : 'Works that are held'}</h1>
+        <SieveNav reviewId={reviewId} current="/held" />
+      </div>
+      <p className="mb-3 max-w-[90ch] text-slate" role="status">
+        {engine.state === 'failed' && <span role="alert">{engine.message}</span>}
+        {held
+          ? 'A limiter could not tell. Settle what is not known, or say yourself whether they pass; a word on a work lasts while the limiter is there.'
+          : 'Reading the columns …'}
+      </p>
+      <table className="mb-3 w-full">
+        <thead>
+          <tr className="text-left text-[13px] text-slate">
+            <th className="w-[240px] font-medium">Held by</th>
+            <th className="w-[80px] text-right font-medium">Works</th>
+            <th className="w-[110px] text-right font-medium">By it alone</th>
+            <th className="pl-6 font-medium">What would settle them</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ limiter, works, only }) => (
+            <tr key={limiter.id} className={cx('border-rule border-t', by === limiter.id && 'bg-picked')}>
+              <th scope="row" className="py-1 text-left font-medium">
+                {limiter.name}
+              </th>
+              <td className="text-right">
+                <button
+                  type="button"
+                  aria-pressed={by === limiter.id}
+                  aria-label={`${count(works.length)} held by ${limiter.name}`}
+                  className="min-h-6 min-w-6 font-semibold text-copper underline-offset-2 hover:underline"
+                  onClick={() => setParams({ by: by === limiter.id ? null : limiter.id, work: null })}
+                >
+                  {count(works.length)}
+                </button>
+              </td>
+              <td className="text-right">{count(only)}</td>
+              <td className="pl-6 text-[13px] text-slate">
+                {settledBy(limiter)}{' '}
+                {limiter.test.kind === 'coded' && (
+                  <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/classify`}>
+                    Classify
+                  </a>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {held && held.length > 0 && (
+        <>
+          <RulingDialog
+            reviewId={reviewId}
+            scheme={props.scheme}
+            target={ruling}
+            onClose={() => setRuling(null)}
+            onRuled={(revision) => {
+              setPicked(new Set());
+              inHand.renew(revision);
+            }}
+          />
+          <Speak
+            axis={row?.limiter.test.kind === 'coded' ? row.limiter.test.axis : null}
+            onRule={(axis) => setRuling({ axis, work: null, works: shown, causes: [], codes: [] })}
+            n={shown.length}
+            at={row?.limiter.name ?? null}
+            onSpeak={speak}
+          />
+          <ListWithSheet
+            reviewId={reviewId}
+            numbers={numbers}
+            caption={`Held${row ? ` by ${row.limiter.name}` : ''}: ${count(numbers.length)}`}
+            picked={picked}
+            onPicked={setPicked}
+            onOverridden={say}
+            version={inHand.revision}
+          />
+        </>
+      )}
+    </main>
+  );
+}
+
+/** Releases or stops the picked works with one reason. */
+function Speak({
+  n,
+  at,
+  axis,
+  onRule,
+  onSpeak,
+}: {
+  n: number;
+  at: string | null;
+  /** The axis of the limiter that is looked at: a ruling on it settles what it could not tell. */
+  axis: MaskAxis | null;
+  onRule(axis: MaskAxis): void;
+  onSpeak(fate: 'pass' | 'stop', reason: string): Promise<void>;
+}) {
+  const [reason, setReason] = useState('');
+  const can = n > 0 && reason.trim() !== '';
+  const speak = (fate: 'pass' | 'stop') => async () => {
+    await onSpeak(fate, reason.trim());
+    setReason('');
+  };
+  return (
+    <div className="mb-3 flex items-end gap-2">
+      <div className="w-[420px]">
+        <TextField
+          label={
+            n === 0
+              ? 'Pick works, and say why they may pass or not'
+              : `Why ${n === 1 ? 'the picked work' : `the ${count(n)} picked works`} may pass or not${at ? `, at ${at}` : ''}`
+          }
+          value={reason}
+          maxLength={2000}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </div>
+      <Button disabled={!can} onClick={speak('pass')}>
+        Release {n > 0 && count(n)}
+      </Button>
+      <Button disabled={!can} onClick={speak('stop')}>
+        Stop {n > 0 && count(n)}
+      </Button>
+      {axis && (
+        <Button disabled={n === 0} onClick={() => onRule(axis)}>
+          Rule on {AXIS_LABELS[axis].toLowerCase()} …
+        </Button>
+      )}
+    </div>
+  );
+}

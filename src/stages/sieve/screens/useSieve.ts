@@ -1,0 +1,91 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { type EngineState, useEngine } from '@/client/useEngine';
+import type { EvidenceScheme } from '@/core/classify';
+import { answersNeeded, type Funnel, type Limiter, type MaskAxis, type Override, type Sieve } from '@/core/sieve';
+import { useSieveDraft } from './useSieveDraft';
+
+/** What every screen of the sieve is given by its page. */
+export interface SieveProps {
+  reviewId: string;
+  revision: number;
+  sieve: Sieve;
+  edit: number;
+  /** Day number of the review's as-of date. */
+  asOf: number;
+  scheme: EvidenceScheme;
+  version: number;
+  versionEdited: boolean;
+  overrides: Override[];
+  databases: { id: string; tag: string; name: string }[];
+  /** Criteria that ask for a number of works. */
+  quotas: { id: string; text: string; axis: MaskAxis; allowed: string[]; atLeast: number }[];
+}
+
+/**
+ * The working sieve, the engine that runs it, and what it gives now. `ran` counts the runs, so that whoever asks the
+ * engine for more knows when to ask again.
+ */
+export function useSieve(props: SieveProps) {
+  const { reviewId, asOf, scheme } = props;
+  const draft = useSieveDraft(reviewId, props);
+  // Records that came while this screen is open are counted from the next change on.
+  const [renewed, renew] = useState(0);
+  const revision = Math.max(props.revision, draft.revision, renewed);
+  const engine = useEngine(reviewId, revision, scheme);
+  const [overrides, setOverrides] = useState(props.overrides);
+  const [result, setResult] = useState<{ funnel: Funnel; took: number; ran: number; sieve: Sieve } | null>(null);
+
+  useEffect(() => {
+    if (engine.state !== 'ready') return;
+    let stale = false;
+    (async () => {
+      await readTexts(reviewId, engine, draft.sieve);
+      const from = performance.now();
+      const funnel = await engine.engine.run(draft.sieve, asOf, overrides);
+      const took = performance.now() - from;
+      if (!stale) setResult((old) => ({ funnel, took, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
+    })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
+    return () => {
+      stale = true;
+    };
+  }, [reviewId, engine, draft.sieve, asOf, overrides]);
+
+  const databases = engine.state === 'ready' ? engine.databases.flatMap((id) => props.databases.find((d) => d.id === id) ?? []) : [];
+  // The engine answers for the sieve that it ran last: a newer one may be on its way.
+  const current = result && result.sieve === draft.sieve ? result : null;
+  /** Takes over what people said of single works: the sieve is then no longer what its last version gave. */
+  const say = (next: Override[]) => {
+    setOverrides(next);
+    draft.setVersionEdited(true);
+  };
+  // `renew` takes over a revision that a ruling made here.
+  return {
+    draft,
+    engine,
+    overrides,
+    say,
+    renew,
+    databases,
+    revision,
+    funnel: result?.funnel ?? null,
+    took: result?.took ?? 0,
+    ran: current?.ran ?? 0,
+  };
+}
+export type SieveInHand = ReturnType<typeof useSieve>;
+
+/** Fetches what limiters that read text say of each work: the engine holds no text. */
+async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve) {
+  if (answersNeeded(sieve).length === 0) return;
+  for (const key of await engine.engine.missing(sieve)) {
+    const answer = await call(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
+    if (!answer.ok) throw new Error(answer.message);
+    await engine.engine.answer(
+      key,
+      Uint8Array.from(atob(answer.bytes), (c) => c.charCodeAt(0)),
+    );
+  }
+}

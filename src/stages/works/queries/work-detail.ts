@@ -1,0 +1,263 @@
+import { type Classification, type EvidenceScheme, type Flag, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
+import { type DecisionVerdict, STAGES, type Stage, type WorkState } from '@/core/flow';
+import {
+  type Changed,
+  type Clause,
+  draftGrounds,
+  fillTemplate,
+  type Mention,
+  mentionsOf,
+  type SlotTexts,
+  slotsOf,
+  type TemplateKind,
+} from '@/core/grounds';
+import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
+import type { BibRecord, DayInterval, Problem } from '@/core/record';
+import { isoToDay } from '@/core/record';
+import { LEFT, limiterWords } from '@/core/sieve';
+import { type Context, NotFound } from '@/platform/context';
+import { FullText, Work } from '@/platform/db/schema';
+import { type Judgeable, judge, judgingOf } from '@/stages/classify';
+import {
+  type AttachmentLine,
+  absorbedBy,
+  attachmentsOf,
+  type CurrentDecision,
+  decisionsOn,
+  type FullTextLine,
+  lineOf,
+  lookAgain,
+  type ReviewState,
+  reviewState,
+  templatesOf,
+} from '@/stages/decide';
+import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
+import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
+import { outcomeWords, overridesOn } from '@/stages/sieve';
+
+export interface RecordDetail {
+  no: number;
+  tag: string;
+  database: string;
+  file: string;
+  line: number;
+  raw: string;
+  problems: Problem[];
+  item: BibRecord;
+}
+
+/** Everything about one work that the reading pane and the evidence view show. Plain data. */
+export interface WorkDetail {
+  no: number;
+  /** The review's evidence scheme, and its kind of question. */
+  scheme: EvidenceScheme;
+  kind: string;
+  /** The merged citation. */
+  shown: BibRecord;
+  /** Records whose title and abstract are shown; 0 when a person set them. */
+  shownFrom: { title: number; abstract: number };
+  /** Where each field of it is from, and what other records say. */
+  fields: FieldChoice[];
+  /** The other works of its family, with how they stand to each other. */
+  family: Family;
+  /** Decisions of works that became this one, when they differ and nobody has decided since. */
+  unsettled: DecisionToSettle | null;
+  records: RecordDetail[];
+  classification: Classification;
+  /** Why axes are disputed, if they are. */
+  causes: Partial<Record<string, WorkCause[]>>;
+  earliest: DayInterval | null;
+  clauses: Clause[];
+  /** Grounds by the review's templates; where a reason goes, "{reason}" stands. */
+  drafts: Record<TemplateKind, string>;
+  /** The one that fits what the sieve and people have said of it. */
+  draft: string;
+  mentions: Mention[];
+  outcome: string;
+  /** The limiters that hold or stop it. */
+  limiters: { id: string; name: string; words: string; stops: boolean }[];
+  /** What people said of it at limiters, newest first. */
+  overrides: { seq: number; fate: 'pass' | 'stop'; limiters: string[]; reason: string; person: string; at: string }[];
+  state: WorkState;
+  /** The decision that stands. */
+  decision: (Omit<CurrentDecision, 'at'> & { at: string }) | null;
+  /** The latest verdict at each stage, taken back ones included. */
+  staged: Partial<Record<Stage, DecisionVerdict>>;
+  /** What has changed since it was decided. */
+  changed: Changed[];
+  fullText: FullTextLine;
+  /** What its records promise of a full text. */
+  access: { kind: 'open' | 'held' | 'linked' | 'request'; words: string };
+  pdfs: AttachmentLine[];
+  /** Sequence number to send back with the next decision. */
+  seenSeq: number;
+  history: {
+    verdict: string;
+    stage: Stage;
+    reasonCode: string;
+    reasonText: string;
+    grounds: string;
+    page: string;
+    note: string;
+    person: string;
+    at: string;
+    sieveVersion: number;
+  }[];
+}
+
+interface Row extends Judgeable {
+  file: string;
+  line: number;
+  raw: string;
+  item: BibRecord;
+  problems: Problem[];
+}
+
+export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
+  const state = await reviewState(ctx, reviewId);
+  const index = state.indexOf.get(workNo);
+  const work = await ctx.em.findOne(Work, { reviewId, no: workNo });
+  if (index === undefined || !work) throw new NotFound('There is no such work.');
+  const databases = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d]));
+  const stored = await ctx.em.execute<(Omit<Row, 'doc'> & { doc: PackedClaims })[]>(
+    `select r.no, r.database_id, r.stable_name, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
+     join record r on r.review_id = m.review_id and r.no = m.record_no
+     join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
+     join import_file f on f.review_id = r.review_id and f.id = r.file_id
+     where m.review_id = ? and m.active and m.work_no = ? order by r.no`,
+    [reviewId, workNo],
+  );
+  const rows: Row[] = stored.map((r) => ({ ...r, doc: unpackClaims(r.doc) }));
+  const records = rows.map((r) => {
+    const database = databases.get(r.database_id ?? '');
+    return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
+  });
+  const { review } = state;
+  const { classification, causes } = judge(await judgingOf(ctx.em, review, [...databases.values()]), rows);
+  classification.flags = work.flags;
+  const trust = new Map([...databases.keys()].map((id, i) => [id, i]));
+  const { item: shown, fields } = mergeWork(
+    rows.map((r) => ({ no: r.no, trust: trust.get(r.database_id ?? '') ?? databases.size, item: r.item })),
+    (await fieldEdits(ctx.em, reviewId, workNo)).get(workNo),
+  );
+  const from = (field: MergedField) => fields.find((f) => f.field === field)?.records[0] ?? 0;
+  const outcome = outcomeWords(state, index);
+  const clauses = draftGrounds({
+    classification,
+    scheme: state.scheme,
+    databaseOf: (no) => records.find((r) => r.no === no)?.database ?? '',
+    outcome,
+    title: shown.title,
+    abstract: shown.abstract,
+    question: review,
+  });
+  const overrides = await overridesOn(
+    ctx,
+    reviewId,
+    rows.map((r) => r.no),
+    state.review.sieve,
+  );
+  const texts: SlotTexts = {
+    ...slotsOf(clauses),
+    flags: classification.flags
+      .map((f) => FLAG_SLOT[f])
+      .filter(Boolean)
+      .join(', '),
+    word: wordOf(overrides.find((o) => o.fate === 'pass')),
+  };
+  const templates = templatesOf(review);
+  const fill = (kind: TemplateKind) => fillTemplate(templates[kind], kind === 'exclude' ? { ...texts, reason: '{reason}' } : texts);
+  const drafts = { keep: fill('keep'), exclude: fill('exclude'), stopped: fill('stopped'), rescued: fill('rescued') };
+  const fate = state.outcomes.fate[index];
+  const absorbed = await absorbedBy(ctx.em, reviewId, state.columns, workNo);
+  const history = await decisionsOn(ctx, reviewId, [workNo, ...absorbed]);
+  const decision = state.decisions.get(workNo) ?? null;
+  return {
+    no: workNo,
+    scheme: state.scheme,
+    kind: review.kind,
+    shown,
+    shownFrom: { title: from('title'), abstract: from('abstract') },
+    fields,
+    family: await familyOf(ctx, reviewId, workNo),
+    unsettled: absorbed.length ? ((await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null) : null,
+    records: records.map(({ doc: _doc, database_id: _id, stable_name: _name, ...record }) => record),
+    classification,
+    causes,
+    earliest: classification.dates.earliest,
+    clauses,
+    drafts,
+    draft: fate === LEFT ? (texts.word ? drafts.rescued : drafts.keep) : drafts.stopped,
+    mentions: mentionsOf(shown.title, shown.abstract, review),
+    outcome,
+    limiters: limitersOf(state, index),
+    overrides,
+    state: state.states[index]!,
+    decision: decision && { ...decision, at: decision.at.toISOString() },
+    staged: stagedOf(state, workNo),
+    changed: (await lookAgain(ctx, state, [workNo])).get(workNo) ?? [],
+    fullText: lineOf(await ctx.em.findOne(FullText, { reviewId, workNo })),
+    access: accessOf(
+      shown,
+      rows.flatMap((r) => r.item.urls),
+      classification,
+    ),
+    pdfs: await attachmentsOf(ctx, reviewId, workNo),
+    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
+    history: history.map((h) => ({
+      verdict: h.verdict,
+      stage: h.stage,
+      reasonCode: h.reasonCode,
+      page: h.page,
+      note: h.note,
+      reasonText: h.reasonText,
+      grounds: h.grounds,
+      person: h.person,
+      at: h.at.toISOString(),
+      sieveVersion: h.sieveVersion,
+    })),
+  };
+}
+
+/** A work's flags as grounds name them. */
+const FLAG_SLOT: Partial<Record<Flag, string>> = {
+  retracted: 'retracted',
+  concern: 'with an expression of concern',
+  corrected: 'with a correction',
+  updated: 'brought up to date by a later version',
+};
+
+const wordOf = (word: WorkDetail['overrides'][number] | undefined): string =>
+  word ? `let through at ${word.limiters.join(' and ')} by the word of ${word.person}: ${word.reason}` : '';
+
+function stagedOf(state: ReviewState, workNo: number): WorkDetail['staged'] {
+  const { screening, fullText } = state.staged.get(workNo) ?? {};
+  const [first, second] = STAGES;
+  return { ...(screening && { [first]: screening.verdict }), ...(fullText && { [second]: fullText.verdict }) };
+}
+
+/** Open or held when a record says so; linked when it can be looked up by an address; else it has to be asked for. */
+function accessOf(shown: BibRecord, urls: readonly string[], { facets }: Classification): WorkDetail['access'] {
+  const said = facets.access?.values.map((v) => v.value) ?? [];
+  if (said.includes('held')) return { kind: 'held', words: 'held by a library, as a record says' };
+  if (said.includes('open') || said.includes('linked-open')) return { kind: 'open', words: 'open access, as a database says' };
+  if (shown.doi) return { kind: 'linked', words: `by its DOI, ${shown.doi}` };
+  if (urls.length) return { kind: 'linked', words: `by the address that its record gives, ${urls[0]}` };
+  return { kind: 'request', words: 'no record gives a link: to be asked for from a library' };
+}
+
+function limitersOf({ review, run, scheme }: ReviewState, index: number): WorkDetail['limiters'] {
+  const [stops, holds] = [run.stops[index]!, run.holds[index]!];
+  return review.sieve.flatMap((limiter, k) =>
+    ((stops | holds) >>> k) & 1
+      ? [
+          {
+            id: limiter.id,
+            name: limiter.name,
+            words: limiterWords(limiter, scheme, isoToDay(review.asOf)),
+            stops: ((stops >>> k) & 1) === 1,
+          },
+        ]
+      : [],
+  );
+}

@@ -1,0 +1,13 @@
+/** The sheet and the list of works, as the screens of every stage show them. */
+
+export { decisionWords } from './decision-words';
+export { Evidence, KnownPill, Value } from './Evidence';
+export { FamilyTimeline } from './FamilyTimeline';
+export { Figure } from './Figure';
+export { ListWithSheet } from './ListWithSheet';
+export { LookAgain } from './LookAgain';
+export { BlindPane, ReadingPane } from './ReadingPane';
+export { RulingDialog, type RulingTarget } from './RulingDialog';
+export { RECORD_FORMATS } from './TakeList';
+export { useWorkLines } from './useWorkLines';
+export { WorkSheet } from './WorkSheet';

@@ -1,0 +1,46 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import type { WorkLine } from '../queries/list-works';
+
+const PAGE = 60;
+
+/**
+ * Lines of the works from one place of a list to another, fetched page by page and kept.
+ * @param version of the works: when it changes they are fetched again; what is shown stays until they are there
+ */
+export function useWorkLines(
+  reviewId: string,
+  numbers: readonly number[],
+  from: number,
+  to: number,
+  version = 0,
+): ReadonlyMap<number, WorkLine> {
+  const [lines, setLines] = useState<ReadonlyMap<number, WorkLine>>(new Map());
+  const asked = useRef(new Set<number>());
+  const first = Math.floor(from / PAGE);
+  const last = Math.floor(to / PAGE);
+  const fetched = useRef(version);
+  useEffect(() => {
+    if (fetched.current !== version) {
+      fetched.current = version;
+      asked.current.clear();
+    }
+    for (let page = first; page <= last; page++) {
+      const wanted = numbers.slice(page * PAGE, (page + 1) * PAGE).filter((no) => !asked.current.has(no));
+      if (wanted.length === 0) continue;
+      for (const no of wanted) asked.current.add(no);
+      void call(reviewId, 'works', wanted)
+        .then((found) => {
+          if (!found.ok) throw new Error(found.message);
+          setLines((old) => new Map([...old, ...found.works.map((w) => [w.no, w] as const)]));
+        })
+        .catch((error: unknown) => {
+          for (const no of wanted) asked.current.delete(no);
+          toast.error(`The list could not be read: ${error instanceof Error ? error.message : String(error)}`);
+        });
+    }
+  }, [reviewId, numbers, first, last, version]);
+  return lines;
+}

@@ -1,0 +1,141 @@
+import { type Flow, type FlowWork, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
+import type { LinkType } from '@/core/merge';
+import { HELD, LEFT, STOPPED } from '@/core/sieve';
+import { FACTS, type FactSample, type FactTables } from '@/core/write-up';
+import type { Context } from '@/platform/context';
+import { WorkLink } from '@/platform/db/schema';
+import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/checks';
+import type { ReviewState } from '@/stages/decide';
+import { currentReasons } from '@/stages/question';
+import { databaseNames, databasesOf, retrievalsOf, UNATTRIBUTED } from '@/stages/retrieve';
+import { type ParityView, parityView } from '@/stages/sieve';
+
+/** Ties between works of one study. A comment, a book review or a notice of retraction is about a work, not of its study. */
+const OF_ONE_STUDY: LinkType[] = [
+  'preprint-of',
+  'update-of',
+  'protocol-of',
+  'registration-of',
+  'abstract-of',
+  'thesis-of',
+  'report-of',
+  'translation-of',
+  'correction-of',
+];
+
+/** For every work the smallest number of the works of its study. */
+export async function studiesOf(ctx: Context, reviewId: string): Promise<(work: number) => number> {
+  const links = await ctx.em.find(WorkLink, { reviewId, type: { $in: OF_ONE_STUDY } });
+  const parent = new Map<number, number>();
+  const root = (no: number): number => {
+    let at = no;
+    while (parent.has(at)) at = parent.get(at)!;
+    return at;
+  };
+  for (const { fromNo, toNo } of links) {
+    const [a, b] = [root(fromNo), root(toNo)];
+    if (a !== b) parent.set(Math.max(a, b), Math.min(a, b));
+  }
+  return root;
+}
+
+const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as const;
+
+/** The tables that every number of the write-up is asked of. @param parity when it is known already */
+export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView): Promise<FactTables> {
+  const { review, columns, outcomes } = state;
+  const records = await ctx.em.execute<{ no: number; work: number | null; tag: string | null }[]>(
+    `select r.no, m.work_no as work, d.tag from active_record r
+     left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
+     left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
+     left join source_database d on d.review_id = r.review_id and d.id = r.database_id
+     where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
+    [review.id],
+  );
+  const overridden = new Map<number, string[]>();
+  for (const o of state.overrides) overridden.set(o.work, [...(overridden.get(o.work) ?? []), ...o.limiters]);
+  const reasons = await currentReasons(ctx.em, review.id);
+  // Words of limiters recur: their names are made once.
+  const named = new Map<number, string[]>();
+  const namesIn = (word: number): string[] => {
+    let names = named.get(word);
+    if (!names) {
+      names = review.sieve.flatMap((l, k) => ((word >>> k) & 1 ? [l.id] : []));
+      named.set(word, names);
+    }
+    return names;
+  };
+  return {
+    records: records.map((r) => ({ no: r.no, database: r.tag ?? UNATTRIBUTED.tag, work: r.work })),
+    works: Array.from(columns.numbers, (no, i) => {
+      const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
+      const { screening, fullText } = state.staged.get(no) ?? {};
+      const said = (v: string | undefined) => (v && v !== 'undo' ? v : '');
+      return {
+        ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
+        overridden: overridden.get(no) ?? [],
+        screening: said(screening?.verdict),
+        fullText: review.twoStages ? said(fullText?.verdict) : '',
+        reason: state.states[i] === 'excluded' ? reasons(state.decisions.get(no)!.reasonCode).code : '',
+      };
+    }),
+    leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
+      r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
+    ),
+    sample: await sampleFacts(ctx, review.id),
+    known: settled((await placeKnown(ctx, state)).placed).map((p) => ({
+      number: p.known.number,
+      work: p.row === null ? null : columns.numbers[p.row]!,
+    })),
+  };
+}
+
+async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['sample']> {
+  const spot = await latestSpot(ctx, reviewId);
+  if (!spot) return null;
+  const said = (await standingVerdicts(ctx, reviewId)).get(spot.check.number);
+  return {
+    design: spot.check.design,
+    strata: spot.check.strata.map((s) => ({
+      limiter: s.limiter,
+      size: s.size,
+      verdicts: s.works.map((no) => (said?.get(no)?.verdict ?? '') as FactSample['strata'][number]['verdicts'][number]),
+    })),
+  };
+}
+
+/** The flow of a review. @throws FlowError when its boxes do not add up */
+export async function flowOfReview(ctx: Context, state: ReviewState, tables: FactTables): Promise<Flow> {
+  const { review, outcomes } = state;
+  const databases = await databasesOf(ctx, review.id);
+  const counts = new Map<string, number>();
+  for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
+  const study = await studiesOf(ctx, review.id);
+  const reasons = await currentReasons(ctx.em, review.id);
+  const verdict = (v: string) => (v || null) as FlowWork['screening'];
+  const retrievals = (await retrievalsOf(ctx, review.id)).filter((r) => !r.withdrawn);
+  const native = retrievals.flatMap((r) => {
+    const names = [...new Set(r.steps.at(-1)?.limiters.map((l) => l.name) ?? [])];
+    return names.length ? [`${databaseNames(r, databases)} (${names.join(', ')})`] : [];
+  });
+  return flowOf({
+    sources: [
+      ...databases.map((d) => ({ name: d.name, kind: 'database' as const, records: counts.get(d.tag) ?? 0 })),
+      ...(counts.has(UNATTRIBUTED.tag)
+        ? [{ name: 'databases searched together that do not say which', kind: 'database' as const, records: counts.get(UNATTRIBUTED.tag)! }]
+        : []),
+    ].filter((s) => s.records > 0 || databases.some((d) => d.name === s.name)),
+    mergedAway: FACTS.duplicates(tables),
+    aside: FACTS.aside(tables),
+    works: tables.works.map((w, i) => ({
+      state: w.state,
+      screening: verdict(w.screening),
+      fullText: verdict(w.fullText),
+      reason: w.reason && (w.reason === NOT_RETRIEVED ? w.reason : reasonWords(w.reason, reasons(w.reason).text)),
+      limiter: w.state === 'stopped' ? (review.sieve[outcomes.by[i]!]?.name ?? 'a limiter') : '',
+      study: study(w.no),
+    })),
+    twoStages: review.twoStages,
+    footnote: native.length ? `Limiters set at the databases removed records before they were identified: ${native.join('; ')}.` : '',
+  });
+}

@@ -1,0 +1,195 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { WORK_STATES } from '@/core/flow';
+import { RECORD_FORMATS } from '@/stages/works/screens';
+import { Button } from '@/ui/button';
+import { TextField } from '@/ui/field';
+import { count } from '@/ui/marks';
+import { WriteUpNav } from './WriteUpNav';
+
+interface TakeScreenProps {
+  reviewId: string;
+  title: string;
+  fileNames: string;
+  archived: boolean;
+  sizes: {
+    records: number;
+    works: number;
+    decisions: number;
+    rulings: number;
+    pdfs: number;
+    versions: number;
+    samples: number;
+    known: number;
+  };
+}
+const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
+
+/** Everything that can be taken out of the application, and what becomes of the review in it. */
+export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: TakeScreenProps) {
+  const router = useRouter();
+  const [states, setStates] = useState('kept');
+  const [pattern, setPattern] = useState(fileNames);
+  const say = (answer: { ok: boolean; message?: string } | null, done: string) => {
+    if (answer?.ok) toast(done);
+    else toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    if (answer?.ok) router.refresh();
+  };
+  return (
+    <main className="max-w-[1080px] px-5 py-3">
+      <WriteUpNav reviewId={reviewId} current="/take" />
+      <div className="mt-3 grid grid-cols-2 gap-10">
+        <div className="flex flex-col gap-6">
+          <section aria-label="The write-up">
+            <h1 className="text-[22px]">The write-up</h1>
+            <p className="text-slate">Methods, flow, search log, limiters, tables of kept and excluded, charts and references, in one.</p>
+            <p className="mt-2 flex flex-wrap gap-2">
+              <a className={link} href={`/api/reviews/${reviewId}/write-up/write-up.docx`} download>
+                Word document (DOCX)
+              </a>
+              <a className={link} href={`/api/reviews/${reviewId}/write-up/write-up.html`} download>
+                One page (HTML)
+              </a>
+              <a className={link} href={`/api/reviews/${reviewId}/write-up/tables.xlsx`} download>
+                All tables (XLSX)
+              </a>
+            </p>
+          </section>
+          <section aria-label="Records for other programs">
+            <h2 className="text-[19px]">Records for other programs</h2>
+            <label className="mt-1 flex items-center gap-2">
+              Works that are
+              <select
+                className="h-8 rounded-[4px] border border-edge bg-surface px-2"
+                value={states}
+                onChange={(e) => setStates(e.target.value)}
+              >
+                <option value="decided">kept or excluded</option>
+                <option value="all">anything: all works</option>
+                {WORK_STATES.map((s) => (
+                  <option key={s}>{s}</option>
+                ))}
+              </select>
+            </label>
+            <p className="mt-2 flex flex-wrap gap-2">
+              {RECORD_FORMATS.map(([code, label]) => (
+                <a
+                  key={code}
+                  className={link}
+                  href={`/api/reviews/${reviewId}/export/${code}${states === 'decided' ? '' : `?states=${states}`}`}
+                  download
+                >
+                  {label}
+                </a>
+              ))}
+            </p>
+            <p className="mt-1 text-[13px] text-slate">
+              Decision, reason and grounds go along in a note, or in columns of their own in CSV.
+            </p>
+          </section>
+          <section aria-label="Names of the PDFs">
+            <h2 className="text-[19px]">Names of the PDFs</h2>
+            <form
+              className="mt-1 flex items-end gap-2"
+              onSubmit={(e) => {
+                e.preventDefault();
+                void call(reviewId, 'save-write-up', { fileNames: pattern })
+                  .catch(() => null)
+                  .then((a) => say(a, 'Saved.'));
+              }}
+            >
+              <div className="flex-1">
+                <TextField
+                  label="Pattern"
+                  hint="{author} {year} {title} {container} {work}"
+                  value={pattern}
+                  maxLength={200}
+                  onChange={(e) => setPattern(e.target.value)}
+                />
+              </div>
+              <Button type="submit" disabled={pattern === fileNames} className="mb-5">
+                Save the pattern
+              </Button>
+            </form>
+          </section>
+        </div>
+        <div className="flex flex-col gap-6">
+          <section aria-label="The whole review">
+            <h2 className="text-[19px]">The whole review, as a bundle</h2>
+            <p className="text-slate">
+              A zip of open files: records raw and parsed, works, claims, rulings, versions of the sieve, decisions, the search log, PDFs,
+              with checksums. It can be imported again on the page of reviews, here or elsewhere, to the same state.
+            </p>
+            <p className="mt-2">
+              <a className={link} href={`/api/reviews/${reviewId}/bundle`} download>
+                Export the bundle
+              </a>
+            </p>
+          </section>
+          <section aria-label="Put away">
+            <h2 className="text-[19px]">{archived ? 'Put away' : 'Put it away'}</h2>
+            <p className="text-slate">A review that is put away stays as it is, and is listed apart.</p>
+            <Button
+              className="mt-2"
+              onClick={() =>
+                void call(reviewId, 'archive', { archived: !archived })
+                  .catch(() => null)
+                  .then((a) => say(a, archived ? 'It is listed with the others again.' : 'It is put away.'))
+              }
+            >
+              {archived ? 'Take it out again' : 'Put the review away'}
+            </Button>
+          </section>
+          <Deletion reviewId={reviewId} title={title} sizes={sizes} />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+function Deletion({ reviewId, title, sizes }: Pick<TakeScreenProps, 'reviewId' | 'title' | 'sizes'>) {
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState('');
+  async function remove() {
+    const answer = await call(reviewId, 'delete-review', { title: typed }).catch(() => null);
+    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Nothing was deleted.');
+    window.location.assign('/');
+  }
+  const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;
+  return (
+    <section aria-label="Delete">
+      <h2 className="text-[19px]">Delete it</h2>
+      {!open ? (
+        <Button className="mt-1" onClick={() => setOpen(true)}>
+          Delete the review…
+        </Button>
+      ) : (
+        <form
+          className="mt-1 flex flex-col gap-2 rounded-[6px] border-2 border-copper p-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void remove();
+          }}
+        >
+          <p>
+            With it go {gone}. This cannot be undone.{' '}
+            <a className="text-navy underline" href={`/api/reviews/${reviewId}/bundle`} download>
+              Export the bundle first
+            </a>
+            : from it all of this can be had back.
+          </p>
+          <TextField label={`To delete it, write its title: ${title}`} value={typed} onChange={(e) => setTyped(e.target.value)} />
+          <div className="flex gap-2">
+            <Button type="submit" look="solid" disabled={typed.trim() !== title.trim()}>
+              Delete it for ever
+            </Button>
+            <Button onClick={() => setOpen(false)}>Keep it</Button>
+          </div>
+        </form>
+      )}
+    </section>
+  );
+}

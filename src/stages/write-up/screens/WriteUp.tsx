@@ -1,0 +1,139 @@
+import type { WorkState } from '@/core/flow';
+import { reasonWords } from '@/core/flow';
+import type { Overview } from '@/stages/review/queries/overview';
+import { ListWithSheet } from '@/stages/works/screens';
+import { FigureLink } from '@/ui/figure-link';
+import { count, StateSquare } from '@/ui/marks';
+import { WriteUpNav } from './WriteUpNav';
+
+const ROWS: [WorkState, string][] = [
+  ['stopped', 'Stopped by the sieve'],
+  ['held', 'Held: a limiter could not tell'],
+  ['undecided', 'Through, not decided yet'],
+  ['waiting', 'Through, waiting'],
+  ['kept', 'Kept'],
+  ['excluded', 'Excluded with a reason'],
+  ['background', 'Background, outside the counts'],
+];
+
+interface Reason {
+  code: string;
+  text: string;
+  n: number;
+}
+
+interface WriteUpProps {
+  reviewId: string;
+  overview: Overview;
+  reasons: Reason[];
+  /** The state whose works are listed below, when one was picked. */
+  shown: WorkState | null;
+  /** The reason that the list below is narrowed to. */
+  reason: Reason | null;
+  numbers: number[];
+}
+
+/** The counts that reconcile, and the reasons. */
+export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }: WriteUpProps) {
+  const total = ROWS.reduce((n, [state]) => n + overview.states[state], 0);
+  const interim = overview.states.held + overview.states.undecided + overview.states.waiting;
+  return (
+    <main className="max-w-[1080px] px-5 py-3">
+      <WriteUpNav reviewId={reviewId} current="" />
+      <h1 className="mt-3 text-[22px]">What became of every work</h1>
+      {interim > 0 && <p className="mb-3 text-copper">Interim: {count(interim)} works are held, undecided or waiting.</p>}
+      <div className="grid grid-cols-[1fr_1fr] gap-8">
+        <table className="w-full border-collapse self-start">
+          <caption className="sr-only">Counts</caption>
+          <tbody>
+            <tr className="h-9 border-rule border-t">
+              <th scope="row" className="text-left font-medium">
+                Records retrieved
+              </th>
+              <td className="text-right font-bold">{count(overview.records)}</td>
+            </tr>
+            <tr className="h-9 border-rule border-t">
+              <th scope="row" className="text-left font-medium">
+                Merged away
+              </th>
+              <td className="text-right">−{count(overview.records - overview.works)}</td>
+            </tr>
+            <tr className="h-9 border-ink border-t-2">
+              <th scope="row" className="text-left font-medium">
+                Works
+              </th>
+              <td className="text-right font-bold">{count(overview.works)}</td>
+            </tr>
+            {ROWS.map(([state, label]) => (
+              <tr key={state} className="h-9 border-rule border-t">
+                <th scope="row" className="text-left font-normal">
+                  <span className="mr-2 inline-block align-middle">
+                    <StateSquare state={state} />
+                  </span>
+                  {label}
+                </th>
+                <td className="text-right">
+                  <FigureLink n={overview.states[state]} href={`?state=${state}`} label={label} current={shown === state && !reason} />
+                </td>
+              </tr>
+            ))}
+            <tr className="h-9 border-ink border-t-2">
+              <th scope="row" className="text-left font-medium">
+                Together {total === overview.works ? '(as many as there are works)' : '(NOT as many as there are works)'}
+              </th>
+              <td className="text-right font-bold">{count(total)}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div>
+          <h2 className="text-[17px]">Excluded, by reason</h2>
+          {reasons.length === 0 ? (
+            <p className="text-slate">Nothing was excluded yet.</p>
+          ) : (
+            <table className="mt-1 w-full border-collapse">
+              <tbody>
+                {reasons.map((r) => (
+                  <tr key={r.code} className="h-9 border-rule border-t">
+                    <th scope="row" className="text-left font-normal">
+                      {reasonWords(r.code, r.text)} <span className="text-[12.5px] text-slate">{r.code}</span>
+                    </th>
+                    <td className="text-right">
+                      <FigureLink
+                        n={r.n}
+                        href={`?state=excluded&reason=${encodeURIComponent(r.code)}`}
+                        label={`Excluded: ${reasonWords(r.code, r.text)}`}
+                        current={reason?.code === r.code}
+                      />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {overview.quotas.length > 0 && (
+            <>
+              <h2 className="mt-5 text-[17px]">Quotas</h2>
+              <ul>
+                {overview.quotas.map((q) => (
+                  <li key={q.criterion}>
+                    {q.criterion}: <b className={q.kept < q.atLeast ? 'font-semibold text-copper' : 'font-semibold'}>{q.kept}</b> of{' '}
+                    {q.atLeast} kept
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
+      </div>
+      {shown && (
+        <div className="mt-6">
+          <ListWithSheet
+            reviewId={reviewId}
+            numbers={numbers}
+            caption={`${reason ? `Excluded: ${reasonWords(reason.code, reason.text)}` : ROWS.find(([state]) => state === shown)?.[1]}: ${count(numbers.length)}`}
+          />
+        </div>
+      )}
+    </main>
+  );
+}
