@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /** The sieve in Chromium: columns until they can be asked, and from a click to painted counts. Wants DATABASE_URL. */
 
 import { mkdtempSync } from 'node:fs';
@@ -41,7 +42,7 @@ export async function browsing() {
 
 /** A review with columns and a sieve, and no more: the funnel needs nothing else. */
 async function review(orm: MikroORM, columns: Columns): Promise<string> {
-  const ctx = () => ({ em: orm.em.fork(), now: () => new Date() });
+  const ctx = () => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const { id } = await createReview(ctx(), {
     ...{ title: 'bench', question: '', kind: 'treatment-benefit', population: '', intervention: '', comparison: '', outcome: '' },
     ...{ asOf: '2026-09-14', scheme: 'ocebm-2011', person: 'bench' },

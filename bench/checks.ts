@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /**
  * What the checks answer on a review of 50,000 works, through the running application; and the overlap of six databases
  * with 200,000 works on one core. Wants DATABASE_URL.
@@ -18,7 +19,7 @@ import { reviewState } from '@/stages/decide/store/review-state';
 import { saveSieve } from '@/stages/sieve/commands/save-sieve';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
-import { aLargeReview, post } from './large-review';
+import { aLargeReview, post, question } from './large-review';
 import { row, spread } from './print';
 import { seededWorks } from './sieving';
 
@@ -33,7 +34,7 @@ export async function checks() {
   const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
   process.env.NARROW_SIEVE_DATA = folder;
   const orm = await MikroORM.init(ormConfig());
-  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const port = await freePort(53500);
   const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
   try {
@@ -132,7 +133,7 @@ async function asked(context: () => Context, address: string, id: string) {
   );
   for (const path of ['checks/spot', 'checks/judge/1', 'checks/known', 'checks/overlap', 'checks/again', 'checks/audit', 'sieve'])
     await timed(`the page ${path}`, TURNS, () => page(path));
-  await timed('what the databases did, for the audit', TURNS, () => post(address, id, 'audit-unevenness', {}));
+  await timed('what the databases did, for the audit', TURNS, () => question(address, id, 'audit-unevenness'));
   const shared = Array.from(columns.numbers).filter((_, i) => columns.membership[i]! > 1);
   const ruling = { axis: 'publicationType', codes: ['editorial'], cause: null, standing: false, reason: 'Bench.' };
   const afterRuling = (what: string, ask: () => Promise<unknown>) =>
@@ -144,12 +145,12 @@ async function asked(context: () => Context, address: string, id: string) {
       return { took: performance.now() - from };
     });
   await afterRuling('the page checks/audit', () => page('checks/audit'));
-  await afterRuling('what the databases did, for the audit', () => post(address, id, 'audit-unevenness', {}));
+  await afterRuling('what the databases did, for the audit', () => question(address, id, 'audit-unevenness'));
   await timed('taking another list of 200 known works', TURNS / 4 - 1, (turn) =>
     post(address, id, 'add-known', { text: lists[turn + 1]!, source: 'bench' }),
   );
   await timed('the works of one combination of databases', TURNS, () =>
-    post(address, id, 'overlap-works', { mask: 3, as: 'exactly', of: 'all' }),
+    question(address, id, 'overlap-works', { mask: 3, as: 'exactly', of: 'all' }),
   );
 }
 

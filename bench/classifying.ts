@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /** Deriving claims and classifying, on one core; and the job that classifies 100,000 works again. */
 
 import { MikroORM } from '@mikro-orm/postgresql';
@@ -94,7 +95,7 @@ const WORKS = 100_000;
 /** The whole job on PostgreSQL: wants DATABASE_URL. */
 export async function reclassifying() {
   const orm = await MikroORM.init(ormConfig());
-  const ctx = () => ({ em: orm.em.fork(), now: () => new Date() });
+  const ctx = () => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   try {
     const { id } = await createReview(ctx(), {
       ...{ title: 'bench', question: '', kind: 'treatment-benefit', population: '', intervention: '', comparison: '', outcome: '' },

@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /**
  * Deciding with twenty people, the next work painted after a key, the write-up of 5,000 decided works, and a bundle of
  * 20,000 records out and back. Wants DATABASE_URL.
@@ -20,7 +21,7 @@ import { writeBundle } from '@/stages/review/bundle/write';
 import { writeUpFile } from '@/stages/write-up/queries/export';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
-import { aLargeReview, post } from './large-review';
+import { aLargeReview, post, question } from './large-review';
 import { row, seconds, spread } from './print';
 
 const RECORDS = 20_000;
@@ -35,7 +36,7 @@ export async function deciding() {
   const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
   process.env.NARROW_SIEVE_DATA = folder;
   const orm = await MikroORM.init(ormConfig());
-  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const port = await freePort(53400);
   const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
   try {
@@ -71,36 +72,29 @@ async function twenty(context: () => Context, address: string, id: string, works
       const workNo = works[who * ROUNDS + round]!;
       const began = performance.now();
       const verdict = round % 3 ? 'exclude' : 'keep';
-      const answer = await post(address, id, 'decide', {
-        workNo,
-        verdict,
-        reasonCode: round % 3 ? 'population' : '',
-        grounds: 'Bench.',
-        seenSeq: 0,
-      });
+      const next = works[who * ROUNDS + round + 1] ?? works[0]!;
+      const input = { workNo, verdict, reasonCode: round % 3 ? 'population' : '', grounds: 'Bench.', seenSeq: 0 };
+      const brought = [
+        { ask: 'work', input: { no: workNo } },
+        { ask: 'precedents', input: { workNo: next } },
+        { ask: 'work', input: { no: next } },
+        { ask: 'figures', input: {} },
+      ];
+      const answer = await post(address, id, 'decide', input, asBrowser ? brought : []);
       times.push(performance.now() - began);
       if (answer.ok) saved++;
-      if (asBrowser) {
-        const next = works[who * ROUNDS + round + 1] ?? works[0]!;
-        await Promise.all([
-          fetch(`${address}/api/reviews/${id}/works/${workNo}`).then((r) => r.text()),
-          fetch(`${address}/api/reviews/${id}/works/${next}`).then((r) => r.text()),
-          fetch(`${address}/api/reviews/${id}/figures`).then((r) => r.text()),
-          post(address, id, 'precedents', { workNo: next }),
-        ]);
-      }
       await wait(Math.max(0, EVERY_MS - (performance.now() - began)));
     }
   };
   const first = { workNo: works.at(-1)!, verdict: 'keep', reasonCode: '', grounds: 'First.', seenSeq: 0 };
   await post(address, id, 'decide', first);
-  await post(address, id, 'precedents', { workNo: works[0]! });
+  await question(address, id, 'precedents', { workNo: works[0]! });
   const began = performance.now();
   await Promise.all(Array.from({ length: PEOPLE }, (_, who) => person(who)));
   const took = (performance.now() - began) / 1000;
   const stored = (await context().em.count(Decision, { reviewId: id })) - before - 1;
   row(
-    `saving a decision, ${PEOPLE} people, one every 2 s each, ${RECORDS.toLocaleString('en-GB')} records${asBrowser ? ', and what a page asks after it' : ''}`,
+    `saving a decision, ${PEOPLE} people, one every 2 s each, ${RECORDS.toLocaleString('en-GB')} records${asBrowser ? ', with what its screen shows next' : ''}`,
     `${spread(times)}; ${saved} saved of ${PEOPLE * ROUNDS}, ${stored} in the database, in ${took.toFixed(0)} s`,
   );
 }
@@ -108,9 +102,9 @@ async function twenty(context: () => Context, address: string, id: string, works
 /** What one person alone waits for each of the things that a page asks for. */
 async function single(address: string, id: string, works: readonly number[]) {
   const asks = {
-    'a work with all that is known of it': (no: number) => fetch(`${address}/api/reviews/${id}/works/${no}`).then((r) => r.text()),
-    'the figures of the strip': () => fetch(`${address}/api/reviews/${id}/figures`).then((r) => r.text()),
-    precedents: (no: number) => post(address, id, 'precedents', { workNo: no }),
+    'a work with all that is known of it': (no: number) => question(address, id, 'work', { no }),
+    'the figures of the strip': () => question(address, id, 'figures'),
+    precedents: (no: number) => question(address, id, 'precedents', { workNo: no }),
   };
   for (const [what, ask] of Object.entries(asks)) {
     const times: number[] = [];

@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /**
  * From a file to rows in PostgreSQL, beside the bare COPY of the same rows into a table like it, in the same run. It
  * wants DATABASE_URL, and works in a database of its own that it drops again.
@@ -29,7 +30,7 @@ export async function importing(formats: readonly (keyof typeof SHAPES)[]) {
   const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
   process.env.NARROW_SIEVE_DATA = folder;
   const orm = await MikroORM.init(ormConfig());
-  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const client = new Client({ connectionString: process.env.DATABASE_URL });
   await client.connect();
   try {

@@ -50,11 +50,18 @@ function withNames(text: string): string {
     .replace(/^SN {2}- .*\r?\n/gm, '');
 }
 
-export const post = async (address: string, id: string, verb: string, input: object) =>
+/** @param then questions that are answered with it */
+export const post = async (address: string, id: string, verb: string, input: object, then: { ask: string; input: object }[] = []) =>
   (await (
-    await fetch(`${address}/api/reviews/${id}/do/${verb}`, {
+    await fetch(`${address}/api/reviews/${id}/do/${verb}?then=${encodeURIComponent(JSON.stringify(then))}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(input),
     })
   ).json()) as { ok: boolean };
+
+/** Asks something of a review, as a screen does. */
+export const question = async (address: string, id: string, query: string, input: object = {}) =>
+  (await (await fetch(`${address}/api/reviews/${id}/ask/${query}?input=${encodeURIComponent(JSON.stringify(input))}`)).json()) as {
+    ok: boolean;
+  };

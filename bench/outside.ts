@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /**
  * 100,000 records of either merging corpus, in files of five formats, through the use cases of the application: all
  * imported, merged and classified in this process, as the worker does it, and every one of them accounted for.
@@ -38,7 +39,7 @@ export async function outside() {
   const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
   process.env.NARROW_SIEVE_DATA = folder;
   const orm = await MikroORM.init(ormConfig());
-  const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+  const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   try {
     for (const { name, listed } of CORPORA) {
       const records = listed().slice(0, RECORDS);

@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /** tsx demo/load.ts: loads the demo review, half-way through, unless a review of its title is there already. */
 
 import { createReadStream, readFileSync } from 'node:fs';
@@ -78,7 +79,7 @@ let clock = Date.UTC(2026, 8, 14, 9, 0, 0);
 
 const orm = await MikroORM.init(ormConfig());
 /** Demo decisions carry made-up times, a few minutes apart. */
-const context = (): Context => ({ em: orm.em.fork(), now: nextMoment });
+const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: nextMoment });
 function nextMoment(): Date {
   clock += 97_000;
   return new Date(clock);

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
-import { addDatabase, createReview, fileOf } from './helpers';
+import { addDatabase, createReview, fileOf, workOf } from './helpers';
 
 test('files that cannot be read are refused in words, and nothing is added', async ({ page }) => {
   const id = await createReview(page, 'Bad input');
@@ -37,9 +37,9 @@ test('files that cannot be read are refused in words, and nothing is added', asy
   await expect(page.getByRole('alert').filter({ hasText: 'same content as latin.ris' })).toBeVisible();
   await expect(page.getByRole('row', { name: /empty\.ris/ })).toContainText('Refused: The file is empty.');
   await expect(page.getByRole('navigation').getByRole('link', { name: /^Merge/ })).toContainText('2', { timeout: 30_000 });
-  const work = await (await page.request.get(`/api/reviews/${id}/works/1`)).json();
+  const work = await workOf(page, id, 1);
   expect(work.shown.title).toBe('Für Knie');
-  expect(work.records[0].problems.map((p: { code: string }) => p.code)).toEqual(['not-utf8']);
+  expect(work.records[0]!.problems.map((p) => p.code)).toEqual(['not-utf8']);
 });
 
 test('a decision that was acknowledged survives a crash of the server', async ({ browser }) => {

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { WorkDetail } from '@/client/types';
 
 /** Opens the demo review at a stage. */
 export async function openDemo(page: Page, stage: string): Promise<string> {
@@ -47,4 +48,10 @@ export function watch(page: Page): string[] {
     void dialog.dismiss();
   });
   return problems;
+}
+
+/** What the server knows of a work: its detail, as a screen asks for it. */
+export async function workOf(page: Page, review: string, no: number) {
+  const answer = await page.request.get(`/api/reviews/${review}/ask/work?input=${JSON.stringify({ no })}`);
+  return ((await answer.json()) as { work: WorkDetail }).work;
 }

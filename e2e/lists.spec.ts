@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addDatabase, createReview, fileOf, openDemo, watch } from './helpers';
+import { addDatabase, createReview, fileOf, openDemo, watch, workOf } from './helpers';
 
 test('a list is walked, found in and sorted by keyboard, and what is open stands in the address', async ({ page }) => {
   await openDemo(page, 'sieve');
@@ -95,8 +95,7 @@ test('two tabs decide the same work: the second is told, shows what the first di
   await other.getByRole('button', { name: 'Wait', exact: true }).click();
   await expect(other.getByText(/Somebody else decided this work meanwhile/)).toBeVisible();
   await expect(other.getByRole('complementary')).toContainText('Kept');
-  const verdicts = async (no: number) =>
-    (await (await page.request.get(`/api/reviews/${id}/works/${no}`)).json()).history.map((h: { verdict: string }) => h.verdict);
+  const verdicts = async (no: number) => (await workOf(page, id, no)).history.map((h) => h.verdict);
   expect(await verdicts(1)).toEqual(['keep']);
   // Nor can the second tab take back its own decision once the first has decided again.
   await other.goto(`/reviews/${id}/decide?work=2`);
@@ -119,7 +118,7 @@ test('a database profile is changed, and what it states is counted anew', async 
     .getByLabel('Files from Vellmora', { exact: true })
     .setInputFiles(fileOf('one.ris', 'TY  - JOUR\nTI  - Knee pads: a randomised trial\nPY  - 2020\nSN  - 9990-1048\nER  - \n'));
   await expect(page.getByRole('navigation').getByRole('link', { name: /^Merge/ })).toContainText('1', { timeout: 30_000 });
-  const peer = async () => (await (await page.request.get(`/api/reviews/${id}/works/1`)).json()).classification.axes.peerReview.status;
+  const peer = async () => (await workOf(page, id, 1)).classification.axes.peerReview.status;
   expect(await peer()).toBe('narrowed');
   await page.getByRole('table', { name: 'What each database can limit by itself' }).getByRole('link', { name: 'Vellmora' }).click();
   await page.getByLabel('Peer review: limiter').selectOption('whole');

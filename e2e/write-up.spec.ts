@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { aPdf } from '../src/testing/a-pdf';
-import { addDatabase, createReview, fileOf, watch } from './helpers';
+import { addDatabase, createReview, fileOf, watch, workOf } from './helpers';
 
 const entry = (n: number, title: string, abstract: string) =>
   `TY  - JOUR\nAN  - ${n}\nTI  - ${title}\nAU  - Falk, Iben${n}\nT2  - Annals of Floors\nSN  - 9990-1048\nPY  - ${2025 - n}\nVL  - 4\nSP  - ${n}1\nAB  - ${abstract}\nER  - \n\n`;
@@ -189,8 +189,7 @@ test('two tabs, one work: the second is told; a tab that is closed at once has l
   await other.close();
   await expect
     .poll(async () => {
-      const answer = await page.request.get(`/api/reviews/${id}/works/3`);
-      return ((await answer.json()) as { state: string }).state;
+      return (await workOf(page, id, 3)).state;
     })
     .toBe('waiting');
   await page.goto(`/reviews/${id}/decide?show=waiting`);

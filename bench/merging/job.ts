@@ -1,3 +1,4 @@
+import { ANYBODY } from '@/platform/verbs/rights';
 /** tsx bench/merging/job.ts RECORDS: imports so many records and merges them as the worker does, and prints a line of JSON. */
 
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -29,7 +30,7 @@ const ris = (from: number, to: number) => {
 const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
 process.env.NARROW_SIEVE_DATA = folder;
 const orm = await MikroORM.init(ormConfig());
-const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
 try {
   const { id } = await createReview(context(), {
     ...{ title: 'Bench', question: 'How fast?', kind: 'treatment-benefit', population: '', intervention: '', comparison: '', outcome: '' },

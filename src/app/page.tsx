@@ -1,10 +1,11 @@
 import Link from 'next/link';
-import { currentContext } from '@/platform/http/current-context';
+import { page } from '@/app/review-page';
 import { listReviews, type ReviewLine } from '@/stages/review/queries/list-reviews';
 import { ImportBundle } from '@/stages/review/screens/ImportBundle';
 import { NewReviewForm } from '@/stages/review/screens/NewReviewForm';
 import { TopBar } from '@/stages/review/screens/TopBar';
 import { count } from '@/ui/marks';
+import { createReviewAction } from './create-review';
 
 export const dynamic = 'force-dynamic';
 
@@ -24,8 +25,8 @@ const card = (r: ReviewLine) => (
   </li>
 );
 
-export default async function Home() {
-  const reviews = await listReviews(await currentContext());
+export default page('read', async (ctx, _params, _search) => {
+  const reviews = await listReviews(ctx);
   return (
     <>
       <TopBar />
@@ -47,10 +48,10 @@ export default async function Home() {
           <h2 id="new" className="mb-3 text-[19px]">
             New review
           </h2>
-          <NewReviewForm today={new Date().toISOString().slice(0, 10)} />
+          <NewReviewForm create={createReviewAction} today={new Date().toISOString().slice(0, 10)} />
           <ImportBundle />
         </section>
       </main>
     </>
   );
-}
+});

@@ -1,39 +1,82 @@
-import type { Refusal } from '@/platform/context';
-import type { Verb, VerbInput, VerbOutput } from '@/stages/verbs';
+import type { CommandAnswer, CommandInput, CommandName, QueryAnswer, QueryInput, QueryName } from '@/stages/verbs';
+import { forget, keyOf, learnRests, queryClient } from './query-client';
 
-/** Told when something was asked that is done in the background: pages that show jobs look again. */
-export const JOBS_CHANGED = 'narrow-sieve:jobs';
-const QUEUES: ReadonlySet<Verb> = new Set<Verb>([
-  'rule-merge',
-  'undo-merge',
-  'edit-field',
-  'merge-again',
-  'try-aside-again',
-  'cancel-job',
-  'rule-axis',
-  'undo-ruling',
-  'import-venues',
-  'save-venue',
-  'drop-venue',
-  'save-scheme',
-  'map-term',
-  'save-settings',
-]);
+/** What a screen is told when the server gave no answer that could be read. */
+export interface NoAnswer {
+  ok: false;
+  code: 'no-answer' | 'not-found' | 'fault';
+  message: string;
+}
+const NO_ANSWER: NoAnswer = { ok: false, code: 'no-answer', message: 'The server did not answer, so nothing was changed. Try again.' };
+
+/** A question to be answered together with a command. */
+export interface Follow {
+  ask: QueryName;
+  input: object;
+}
+
+/** Longer bodies are not sent by a page that is being left. */
+const KEPT_ALIVE = 60_000;
+/** Longer inputs do not go into an address. */
+const ADDRESS_LENGTH = 1500;
+
+async function answered<A>(address: string, request?: RequestInit): Promise<A | NoAnswer> {
+  try {
+    return (await (await fetch(address, request)).json()) as A;
+  } catch {
+    return NO_ANSWER;
+  }
+}
+
+function sent<A>(address: string, input: unknown): Promise<A | NoAnswer> {
+  const body = JSON.stringify(input);
+  // Sent to its end even when the page is left.
+  const keepalive = body.length < KEPT_ALIVE;
+  return answered(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body, keepalive });
+}
+
+/** Hands a file to the server as it is. */
+export const put = <T extends object>(address: string, file: File) =>
+  answered<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, { method: 'PUT', body: file });
 
 /**
- * Asks something of a review. Plain requests, not server actions: those run one after another and can be broken off
- * by a change of the address, and a decision must be neither.
- * @throws Error when the server does not answer
+ * Changes something of a review, and has asked again what that made stale. Plain requests, not server actions: those
+ * run one after another and can be broken off by a change of the address, and a decision must be neither.
+ * @param follows questions whose answers are wanted with it, so that they cost no request of their own
  */
-export async function call<V extends Verb>(reviewId: string, verb: V, input: VerbInput<V>): Promise<VerbOutput<V> | Refusal> {
-  const response = await fetch(`/api/reviews/${reviewId}/do/${verb}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(input),
-    // Sent to its end even when the page is left.
-    keepalive: JSON.stringify(input).length < 60_000,
-  });
-  const answer = (await response.json()) as VerbOutput<V> | Refusal;
-  if (QUEUES.has(verb) && (answer as { ok: boolean }).ok) window.dispatchEvent(new Event(JOBS_CHANGED));
+export async function call<N extends CommandName>(
+  reviewId: string,
+  command: N,
+  input: CommandInput<N>,
+  follows: readonly Follow[] = [],
+): Promise<CommandAnswer<N> | NoAnswer> {
+  const asked: readonly Follow[] = [...follows, { ask: 'figures', input: {} }];
+  const then = encodeURIComponent(JSON.stringify(asked));
+  const answer = await sent<CommandAnswer<N> & { stale?: string[]; followed?: { ok: boolean; rests?: string[] }[] }>(
+    `/api/reviews/${reviewId}/do/${command}?then=${then}`,
+    input,
+  );
+  if (!answer.ok) return answer;
+  const given = answer as { stale: string[]; followed: { ok: boolean; rests?: string[] }[]; queued: boolean };
+  const fresh = new Set<string>();
+  for (const [i, { ask, input: of }] of asked.entries()) {
+    const said = given.followed[i];
+    if (!said?.ok) continue;
+    if (said.rests) learnRests(ask, said.rests);
+    queryClient.setQueryData(keyOf(reviewId, ask, of), said);
+    fresh.add(JSON.stringify(keyOf(reviewId, ask, of)));
+  }
+  forget(reviewId, given.stale, fresh);
+  if (given.queued) void queryClient.invalidateQueries({ queryKey: [reviewId, 'jobs'] });
+  return answer;
+}
+
+/** Asks something of a review. What was asked before is known as long as nothing says that it is stale: see `useAsk`. */
+export async function ask<N extends QueryName>(reviewId: string, query: N, input: QueryInput<N>): Promise<QueryAnswer<N> | NoAnswer> {
+  const address = `/api/reviews/${reviewId}/ask/${query}`;
+  const text = encodeURIComponent(JSON.stringify(input));
+  type Given = QueryAnswer<N> & { rests?: string[] };
+  const answer = text.length < ADDRESS_LENGTH ? await answered<Given>(`${address}?input=${text}`) : await sent<Given>(address, input);
+  if ('rests' in answer && answer.rests) learnRests(query, answer.rests);
   return answer;
 }

@@ -1,12 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { forgetWorks } from './useWork';
 
-type Saved = { ok: true } | { ok: false; message: string };
+type Saved = { ok: true } | { ok: false; code: string; message: string };
 export type SaveState = { state: 'saved' } | { state: 'unsaved' } | { state: 'saving' } | { state: 'refused'; message: string };
 
 const PAUSE_MS = 600;
+const UNANSWERED = 'The server did not answer. Your text is kept in this tab and saved with the next change.';
 
 /**
  * Saves a value a moment after its last change, or at once when the screen is left; one save after another. What was
@@ -31,16 +31,11 @@ export function useAutosave<T>(key: string, initial: T, save: (value: T) => Prom
     const show = (now: SaveState) => !pending.current && setState(now);
     before.current = before.current.then(async () => {
       show({ state: 'saving' });
-      try {
-        const result = await save(next.value);
-        if (!result.ok) return show({ state: 'refused', message: result.message });
-        if (!pending.current) sessionStorage.removeItem(key);
-        show({ state: 'saved' });
-        forgetWorks();
-        router.refresh();
-      } catch {
-        show({ state: 'refused', message: 'The server did not answer. Your text is kept in this tab and saved with the next change.' });
-      }
+      const result = await save(next.value);
+      if (!result.ok) return show({ state: 'refused', message: result.code === 'no-answer' ? UNANSWERED : result.message });
+      if (!pending.current) sessionStorage.removeItem(key);
+      show({ state: 'saved' });
+      router.refresh();
     });
   }, [key, save, router]);
 

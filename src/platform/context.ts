@@ -1,21 +1,13 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { Review } from './db/schema';
+import type { Person } from './verbs/rights';
 
-/** What every use case is given: a fresh entity manager and the clock. */
+/** What everything that reads or changes a review is given: a fresh entity manager, the clock, and who asks. */
 export interface Context {
   em: EntityManager;
+  person: Person;
   now(): Date;
 }
-
-/** An expected failure: a code for programs, a sentence for people. */
-export interface Refusal {
-  ok: false;
-  code: string;
-  message: string;
-}
-export type Result<T> = ({ ok: true } & T) | Refusal;
-
-export const refuse = (code: string, message: string): Refusal => ({ ok: false, code, message });
 
 /** Thrown by reads for an address that leads nowhere; pages turn it into "not found". */
 export class NotFound extends Error {}

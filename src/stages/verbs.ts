@@ -1,62 +1,27 @@
-import { z } from 'zod';
-import type { Context } from '@/platform/context';
+/** Every verb of every stage: what the dispatcher looks up, what the client's types come from, what the tests walk. */
+
+import { addKnown, askUnevenness, drawCheck, judgeSample, overlapWorks, removeKnown, ruleKnown } from '@/stages/checks';
 import {
-  AddKnown,
-  addKnown,
-  auditUnevenness,
-  DrawSample,
-  drawCheck,
-  JudgeSample,
-  judgeSample,
-  OverlapWorks,
-  overlapWorks,
-  RemoveKnown,
-  RuleKnown,
-  removeKnown,
-  ruleKnown,
-} from '@/stages/checks';
-import {
-  CopyScheme,
-  classifyView,
+  askClassifyView,
   copyScheme,
-  DropScheme,
-  DropVenue,
   dropScheme,
   dropVenue,
   importVenues,
-  PreviewRuling,
   previewRuling,
   previewVenues,
-  RuleAxis,
   ruleAxis,
-  SaveScheme,
-  SaveVenue,
   saveScheme,
   saveVenue,
-  UndoRuling,
   undoRuling,
-  VenueFileText,
   wordedLikeRuled,
 } from '@/stages/classify';
 import {
-  CompareVersions,
   compareVersions,
-  DecideMany,
-  DecideWork,
   decideMany,
   decideWork,
-  MergeReasons,
   mergeReasons,
-  PrecedentsOf,
   precedents,
-  ReasonsInput,
-  RemoveAttachment,
   removeAttachment,
-  SaveFullText,
-  SaveStages,
-  SaveTemplates,
-  SearchPdfs,
-  SeenDecisions,
   saveFullText,
   saveReasons,
   saveStages,
@@ -64,134 +29,119 @@ import {
   searchPdfs,
   seenDecisions,
   startReasons,
-  UndoAct,
   undoAct,
-  WriteDifference,
   writeDifference,
 } from '@/stages/decide';
-import { EditField, editField, mergeAgain, PairOfRecords, pairView, RuleMerge, ruleMerge, UndoMerge, undoMerge } from '@/stages/merge';
-import { CriteriaInput, ReviewSettings, saveCriteria, saveSettings } from '@/stages/question';
+import { editField, mergeAgain, pairView, ruleMerge, undoMerge } from '@/stages/merge';
+import { saveCriteria, saveSettings } from '@/stages/question';
 import {
   addRetrieval,
+  askJobs,
   cancelImport,
   cancelJob,
-  DatabaseInput,
-  FileId,
-  JobId,
-  MapColumns,
-  MapTerm,
-  MarkRerun,
   mapColumns,
   mapTerm,
   markRerun,
-  NewRetrieval,
-  ReadAgain,
   readAgain,
-  SaveRetrieval,
   saveDatabase,
   saveRetrieval,
   tryAsideAgain,
-  WithdrawRetrieval,
   withdrawRetrieval,
 } from '@/stages/retrieve';
-import { Archive, archiveReview, DeleteReview, deleteReview } from '@/stages/review';
-import {
-  AskText,
-  askText,
-  freezeSieve,
-  NameNative,
-  nameNative,
-  OverrideWorks,
-  overrideWorks,
-  ParityWorks,
-  parityView,
-  parityWorks,
-  SieveInput,
+import { archiveReview, askFigures, deleteReview } from '@/stages/review';
+import { askParity, askText, nameNative, overrideWorks, parityWorks, saveSieve, saveVersion, undoOverrides } from '@/stages/sieve';
+import { askWork, listWorks, orderWorks } from '@/stages/works';
+import { saveWriteUp } from '@/stages/write-up';
+
+/** What may be changed of a review. */
+export const COMMANDS = [
+  decideWork,
+  decideMany,
+  undoAct,
+  writeDifference,
+  saveReasons,
+  mergeReasons,
+  startReasons,
+  saveTemplates,
+  saveStages,
+  saveFullText,
+  removeAttachment,
+  saveWriteUp,
+  drawCheck,
+  judgeSample,
+  addKnown,
+  ruleKnown,
+  removeKnown,
+  archiveReview,
+  deleteReview,
   saveSieve,
-  UndoOverrides,
+  overrideWorks,
   undoOverrides,
-} from '@/stages/sieve';
-import { listWorks, OrderWorks, orderWorks, WorkNumbers } from '@/stages/works';
-import { SaveWriteUp, saveWriteUp } from '@/stages/write-up';
+  saveSettings,
+  saveCriteria,
+  saveDatabase,
+  mapTerm,
+  addRetrieval,
+  saveRetrieval,
+  withdrawRetrieval,
+  markRerun,
+  nameNative,
+  cancelImport,
+  readAgain,
+  mapColumns,
+  ruleMerge,
+  undoMerge,
+  editField,
+  tryAsideAgain,
+  mergeAgain,
+  cancelJob,
+  ruleAxis,
+  undoRuling,
+  importVenues,
+  saveVenue,
+  dropVenue,
+  copyScheme,
+  saveScheme,
+  dropScheme,
+  saveVersion,
+] as const;
 
-const verb = <I, O>(input: z.ZodType<I>, run: (ctx: Context, reviewId: string, input: I) => Promise<O>) => ({ input, run });
+/** What may be asked of a review. */
+export const QUERIES = [
+  seenDecisions,
+  precedents,
+  searchPdfs,
+  overlapWorks,
+  askText,
+  compareVersions,
+  parityWorks,
+  previewRuling,
+  wordedLikeRuled,
+  previewVenues,
+  pairView,
+  listWorks,
+  orderWorks,
+  askClassifyView,
+  askUnevenness,
+  askParity,
+  askWork,
+  askFigures,
+  askJobs,
+] as const;
 
-/** What the interface can ask of a review: each verb with the shape of its input, and the use case that answers. */
-export const VERBS = {
-  decide: verb(DecideWork, decideWork),
-  'decide-many': verb(DecideMany, decideMany),
-  'seen-decisions': verb(SeenDecisions, seenDecisions),
-  'undo-act': verb(UndoAct, undoAct),
-  precedents: verb(PrecedentsOf, precedents),
-  'write-difference': verb(WriteDifference, writeDifference),
-  'save-reasons': verb(ReasonsInput, saveReasons),
-  'merge-reasons': verb(MergeReasons, mergeReasons),
-  'start-reasons': verb(z.strictObject({}), startReasons),
-  'save-templates': verb(SaveTemplates, saveTemplates),
-  'save-stages': verb(SaveStages, saveStages),
-  'save-full-text': verb(SaveFullText, saveFullText),
-  'remove-attachment': verb(RemoveAttachment, removeAttachment),
-  'search-pdfs': verb(SearchPdfs, searchPdfs),
-  'save-write-up': verb(SaveWriteUp, saveWriteUp),
-  'draw-sample': verb(DrawSample, drawCheck),
-  'judge-sample': verb(JudgeSample, judgeSample),
-  'add-known': verb(AddKnown, addKnown),
-  'rule-known': verb(RuleKnown, ruleKnown),
-  'remove-known': verb(RemoveKnown, removeKnown),
-  'overlap-works': verb(OverlapWorks, overlapWorks),
-  'audit-unevenness': verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, uneven: await auditUnevenness(ctx, id) })),
-  archive: verb(Archive, archiveReview),
-  'delete-review': verb(DeleteReview, deleteReview),
-  'save-sieve': verb(SieveInput, saveSieve),
-  'freeze-sieve': verb(z.strictObject({ note: z.string().max(2000) }), async (ctx, id, { note }) => ({
-    ok: true as const,
-    version: await freezeSieve(ctx, id, note),
-  })),
-  'ask-text': verb(AskText, askText),
-  'override-works': verb(OverrideWorks, overrideWorks),
-  'undo-overrides': verb(UndoOverrides, undoOverrides),
-  'compare-versions': verb(CompareVersions, compareVersions),
-  'save-settings': verb(ReviewSettings, saveSettings),
-  'save-criteria': verb(CriteriaInput, saveCriteria),
-  'save-database': verb(DatabaseInput, saveDatabase),
-  'map-term': verb(MapTerm, mapTerm),
-  'add-retrieval': verb(NewRetrieval, addRetrieval),
-  'save-retrieval': verb(SaveRetrieval, saveRetrieval),
-  'withdraw-retrieval': verb(WithdrawRetrieval, withdrawRetrieval),
-  'mark-rerun': verb(MarkRerun, markRerun),
-  parity: verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await parityView(ctx, id) })),
-  'parity-works': verb(ParityWorks, parityWorks),
-  'name-native': verb(NameNative, nameNative),
-  'cancel-import': verb(FileId, cancelImport),
-  'read-again': verb(ReadAgain, readAgain),
-  'map-columns': verb(MapColumns, mapColumns),
-  'rule-merge': verb(RuleMerge, ruleMerge),
-  'undo-merge': verb(UndoMerge, undoMerge),
-  'edit-field': verb(EditField, editField),
-  'try-aside-again': verb(z.strictObject({}), tryAsideAgain),
-  'merge-again': verb(z.strictObject({}), mergeAgain),
-  'cancel-job': verb(JobId, cancelJob),
-  'rule-axis': verb(RuleAxis, ruleAxis),
-  'preview-ruling': verb(PreviewRuling, previewRuling),
-  'worded-like': verb(z.strictObject({}), wordedLikeRuled),
-  'undo-ruling': verb(UndoRuling, undoRuling),
-  'classify-view': verb(z.strictObject({}), async (ctx, id) => ({ ok: true as const, view: await classifyView(ctx, id) })),
-  'preview-venues': verb(VenueFileText, previewVenues),
-  'import-venues': verb(VenueFileText, importVenues),
-  'save-venue': verb(SaveVenue, saveVenue),
-  'drop-venue': verb(DropVenue, dropVenue),
-  'copy-scheme': verb(CopyScheme, copyScheme),
-  'save-scheme': verb(SaveScheme, saveScheme),
-  'drop-scheme': verb(DropScheme, dropScheme),
-  pair: verb(PairOfRecords, pairView),
-  works: verb(WorkNumbers, async (ctx, id, numbers) => ({ ok: true as const, works: await listWorks(ctx, id, numbers) })),
-  'order-works': verb(OrderWorks, async (ctx, id, input) => ({ ok: true as const, numbers: await orderWorks(ctx, id, input) })),
-} as const;
+type AnyCommand = (typeof COMMANDS)[number];
+type AnyQuery = (typeof QUERIES)[number];
+type Named<V extends { declared: { name: string } }, N> = Extract<V, { declared: { name: N } }>;
+type InputOf<V> = V extends (ctx: never, id: string, ...input: infer I) => unknown
+  ? I[0] extends undefined
+    ? Record<never, never>
+    : NonNullable<I[0]>
+  : never;
+type AnswerOf<V> = V extends (...all: never[]) => Promise<infer A> ? A : never;
 
-export type Verb = keyof typeof VERBS;
-export type VerbInput<V extends Verb> = V extends 'decide'
-  ? DecideWork
-  : V extends 'judge-sample'
-    ? JudgeSample
-    : z.infer<(typeof VERBS)[V]['input']>;
-export type VerbOutput<V extends Verb> = Awaited<ReturnType<(typeof VERBS)[V]['run']>>;
+export type CommandName = AnyCommand['declared']['name'];
+export type QueryName = AnyQuery['declared']['name'];
+export type CommandInput<N extends CommandName> = InputOf<Named<AnyCommand, N>>;
+export type CommandAnswer<N extends CommandName> = AnswerOf<Named<AnyCommand, N>>;
+export type QueryInput<N extends QueryName> = InputOf<Named<AnyQuery, N>>;
+export type QueryAnswer<N extends QueryName> = AnswerOf<Named<AnyQuery, N>>;

@@ -9,6 +9,7 @@ import type { Context } from '@/platform/context';
 import { ormConfig } from '@/platform/db/config';
 import { Job } from '@/platform/db/schema';
 import { closeQueue } from '@/platform/queue/queue';
+import { ANYBODY } from '@/platform/verbs/rights';
 import { createReview } from '@/stages/question/commands/create-review';
 import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
@@ -41,6 +42,7 @@ export async function openTestDatabase(): Promise<TestDatabase> {
   let clock = Date.UTC(2026, 0, 1);
   const context = (): Context => ({
     em: orm.em.fork(),
+    person: ANYBODY,
     now: () => {
       clock += 1000;
       return new Date(clock);

@@ -4,6 +4,7 @@ import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queue/queue';
+import { ANYBODY } from '@/platform/verbs/rights';
 import { classifyOutdated } from '@/stages/classify';
 import { runJob } from '@/stages/run-job';
 
@@ -18,7 +19,7 @@ const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', max
 boss.on('error', (error) => console.error('[worker]', error));
 await boss.start();
 await createQueue(boss);
-const context = (): Context => ({ em: orm.em.fork(), now: () => new Date() });
+const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
 
 /** Jobs that this process is at: however long they are silent, they are not lost. */
 const running = new Set<string>();

@@ -20,3 +20,10 @@ export function standing<D extends { verdict: DecisionVerdict }>(screening: D | 
 
 /** A reason as it is read: what was asked of a source and is not met, or that its full text was not had. */
 export const reasonWords = (code: string, text: string): string => (code === NOT_RETRIEVED ? text : `Not met: ${text}`);
+
+/** A reason as people pick it: its place in the list is its visible number. */
+export interface ReasonLine {
+  code: string;
+  text: string;
+  definition: string;
+}

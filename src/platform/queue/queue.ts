@@ -38,6 +38,12 @@ export async function closeQueue() {
 /** Files that a person waits for come before works that are classified anew. */
 const PRIORITY: Record<Job['kind'], number> = { 'import-file': 2, reclassify: 1, 'classify-review': 0 };
 
+/** Transactions in which work was put into the queue. */
+const queuedIn = new WeakSet<object>();
+
+/** Whether work was put into the queue in the transaction of this entity manager. */
+export const hasQueued = (tx: EntityManager): boolean => queuedIn.has(tx.getTransactionContext() ?? tx);
+
 /** Puts a job into the queue and its progress row into our table, in the caller's transaction. */
 export async function enqueue(
   tx: EntityManager,
@@ -70,6 +76,7 @@ export async function enqueue(
     priority: PRIORITY[kind],
     db: { executeSql: (text: string, values: unknown[]) => client.query(text, values) },
   });
+  queuedIn.add(tx.getTransactionContext()!);
   return id;
 }
 

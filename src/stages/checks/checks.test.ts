@@ -11,6 +11,7 @@ import { workDetail } from '@/stages/works/queries/work-detail';
 import { writeUpFile } from '@/stages/write-up/queries/export';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
+import { said } from '@/testing/said';
 import { addKnown } from './commands/add-known';
 import { drawCheck } from './commands/draw-sample';
 import { judgeSample } from './commands/judge-sample';
@@ -273,9 +274,9 @@ test('overlap: each work in one combination, and the works behind a number', asy
     { has: 12, alone: 9 },
     { has: 10, alone: 7 },
   ]);
-  const both = await overlapWorks(db.context(), id, { mask: 3, as: 'exactly', of: 'all' });
+  const both = await said(overlapWorks(db.context(), id, { mask: 3, as: 'exactly', of: 'all' }));
   expect([...both.numbers].sort()).toEqual([no(1), no(2), no(5)].sort());
-  const without = await overlapWorks(db.context(), id, { mask: 1, as: 'no-other', of: 'through' });
+  const without = await said(overlapWorks(db.context(), id, { mask: 1, as: 'no-other', of: 'through' }));
   expect([...without.numbers].sort()).toEqual([no(3), no(4), no(7)].sort());
 });
 

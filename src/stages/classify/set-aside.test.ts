@@ -118,7 +118,7 @@ test('a job that fails as a whole is tried a few times, says so, and leaves a re
   // Delivered once more, it is left alone.
   await runJob(db.context(), id, (await job()).id, false);
   expect((await job()).state).toBe('failed');
-  expect(await deleteReview(db.context(), id, { title: 'Knee pads' })).toEqual({ ok: true });
+  expect(await deleteReview(db.context(), id, { title: 'Knee pads' })).toMatchObject({ ok: true });
 });
 
 test('a job whose process died three times is given up when it is begun again', async () => {

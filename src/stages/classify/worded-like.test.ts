@@ -1,5 +1,6 @@
 import { reviewState } from '@/stages/decide/store/review-state';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { said } from '@/testing/said';
 import { ruleAxis } from './commands/rule-axis';
 import { undoRuling } from './commands/undo-ruling';
 import { wordedLikeRuled } from './queries/worded-like';
@@ -44,16 +45,16 @@ test('after rulings the open works worded alike are offered, with the ruling; no
   const context = () => db.context();
   const { columns } = await reviewState(context(), id);
   const before = Array.from(columns.all.design);
-  expect((await wordedLikeRuled(context(), id)).offers).toEqual([]);
+  expect((await said(wordedLikeRuled(context(), id))).offers).toEqual([]);
   const rule = (workNo: number) =>
     ruleAxis(context(), id, {
       ...{ axis: 'design', codes: ['cohort-retrospective'], workNo, cause: null, standing: false },
       reason: 'They were traced from a ledger.',
     });
   const first = await rule(1);
-  expect((await wordedLikeRuled(context(), id)).offers).toEqual([]);
+  expect((await said(wordedLikeRuled(context(), id))).offers).toEqual([]);
   await rule(2);
-  const answer = await wordedLikeRuled(context(), id);
+  const answer = await said(wordedLikeRuled(context(), id));
   expect(answer.offers).toMatchObject([{ axis: 'design', codes: ['cohort-retrospective'], ruled: 2 }]);
   const [offer] = answer.offers;
   expect(offer!.works.map((w) => w.no).sort()).toEqual([3, 4, 5, 6, 7]);
@@ -68,8 +69,8 @@ test('after rulings the open works worded alike are offered, with the ruling; no
     ...{ axis: 'design', codes: offer!.codes, workNo: null, workNos: [3, 4], cause: null, standing: false },
     reason: 'Worded like the others, and read.',
   });
-  const left = (await wordedLikeRuled(context(), id)).offers[0]!;
+  const left = (await said(wordedLikeRuled(context(), id))).offers[0]!;
   expect([left.ruled, left.works.map((w) => w.no).sort()]).toEqual([4, [5, 6, 7]]);
   if (first.ok) await undoRuling(context(), id, { seq: first.seq });
-  expect((await wordedLikeRuled(context(), id)).offers[0]!.ruled).toBe(3);
+  expect((await said(wordedLikeRuled(context(), id))).offers[0]!.ruled).toBe(3);
 });

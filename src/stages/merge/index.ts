@@ -1,15 +1,15 @@
 /** What other stages may use of this one. */
-export { EditField, editField } from './commands/edit-field';
+export { editField } from './commands/edit-field';
 export { mergeAgain } from './commands/merge-again';
-export { RuleMerge, ruleMerge } from './commands/rule-merge';
-export { UndoMerge, undoMerge } from './commands/undo-merge';
+export { ruleMerge } from './commands/rule-merge';
+export { undoMerge } from './commands/undo-merge';
 export { deriveRecords, readItems } from './jobs/derive-records';
 export { linkWorks } from './jobs/family-links';
 export { mergeWorks } from './jobs/merge-works';
 export { assignWorkNumbers } from './jobs/work-numbers';
 export { type DecisionToSettle, decisionsToSettle } from './queries/decisions-to-settle';
 export { type Family, familyOf } from './queries/families-view';
-export { PairOfRecords, pairView } from './queries/pair-view';
+export { pairView } from './queries/pair-view';
 export { fieldEdits } from './store/field-edits';
 export { mayBeOneOf, mergesOf } from './store/merge-blocks';
 export { standingRulings } from './store/merge-rulings';

@@ -1,3 +1,4 @@
 /** What other stages may use of this one. */
-export { Archive, archiveReview } from './commands/archive';
-export { DeleteReview, deleteReview } from './commands/delete-review';
+export { archiveReview } from './commands/archive';
+export { deleteReview } from './commands/delete-review';
+export { askFigures } from './queries/strip-figures';

@@ -104,7 +104,7 @@ test('two files become records, works, classification and counts that add up', a
 
 test('decisions are added, never changed; undo is a row; a stale one is refused', async () => {
   const { id, trial } = await halfWay();
-  expect(await decideWork(db.context(), id, decision(trial))).toEqual({ ok: true, seq: 1 });
+  expect(await decideWork(db.context(), id, decision(trial))).toMatchObject({ ok: true, seq: 1 });
   expect(await decideWork(db.context(), id, decision(trial, { verdict: 'exclude', reasonCode: 'population' }))).toMatchObject({
     ok: false,
     code: 'changed-meanwhile',
@@ -113,7 +113,7 @@ test('decisions are added, never changed; undo is a row; a stale one is refused'
     ok: false,
     code: 'no-reason',
   });
-  expect(await decideWork(db.context(), id, decision(trial, { verdict: 'undo', seenSeq: 1 }))).toEqual({ ok: true, seq: 2 });
+  expect(await decideWork(db.context(), id, decision(trial, { verdict: 'undo', seenSeq: 1 }))).toMatchObject({ ok: true, seq: 2 });
   expect(await decideWork(db.context(), id, decision(trial, { verdict: 'undo', seenSeq: 2 }))).toMatchObject({
     ok: false,
     code: 'nothing-to-undo',
@@ -289,7 +289,7 @@ test('settings: saved when whole; an unknown kind of question or an impossible d
     'select title, question, kind, population, intervention, comparison, outcome, as_of as "asOf", scheme, person from review where id = ?',
     [id],
   );
-  expect(await saveSettings(db.context(), id, { ...row, title: 'New title' })).toEqual({ ok: true });
+  expect(await saveSettings(db.context(), id, { ...row, title: 'New title' })).toMatchObject({ ok: true });
   expect((await reviewState(db.context(), id)).review.title).toBe('New title');
   for (const wrong of [{ kind: 'no-such' }, { asOf: '2026-02-30' }, { title: ' ' }, { person: '' }]) {
     expect([wrong, ReviewSettings.safeParse({ ...row, ...wrong }).success]).toEqual([wrong, false]);

@@ -1,11 +1,12 @@
 /** What other stages may use of this one. */
-export { NameNative, nameNative } from './commands/name-native';
-export { OverrideWorks, overrideWorks } from './commands/override-works';
-export { SieveInput, saveSieve } from './commands/save-sieve';
-export { UndoOverrides, undoOverrides } from './commands/undo-overrides';
-export { type ParityView, ParityWorks, parityView, parityWorks } from './queries/parity-view';
+export { saveVersion } from './commands/freeze-sieve';
+export { nameNative } from './commands/name-native';
+export { overrideWorks } from './commands/override-works';
+export { saveSieve } from './commands/save-sieve';
+export { undoOverrides } from './commands/undo-overrides';
+export { askParity, type ParityView, parityView, parityWorks } from './queries/parity-view';
 export { sieveFile } from './queries/sieve-file';
-export { AskText, askText } from './queries/text-answers';
+export { askText } from './queries/text-answers';
 export { freezeSieve } from './store/freeze-sieve';
 export { overridesOn } from './store/overrides';
 export { basisOf, basisWords } from './store/sieve-basis';

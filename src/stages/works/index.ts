@@ -1,4 +1,4 @@
 /** What other stages may use of this one. */
-export { listWorks, WorkNumbers } from './queries/list-works';
-export { OrderWorks, orderWorks } from './queries/order-works';
-export { workDetail } from './queries/work-detail';
+export { listWorks } from './queries/list-works';
+export { orderWorks } from './queries/order-works';
+export { askWork, workDetail } from './queries/work-detail';

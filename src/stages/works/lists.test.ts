@@ -14,6 +14,7 @@ import { stripFigures } from '@/stages/review/queries/strip-figures';
 import { saveSieve } from '@/stages/sieve/commands/save-sieve';
 import { exportCsv } from '@/stages/write-up/queries/export-works';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { said } from '@/testing/said';
 import { listWorks } from './queries/list-works';
 import { orderWorks } from './queries/order-works';
 import { workDetail } from './queries/work-detail';
@@ -53,13 +54,13 @@ beforeAll(async () => {
   ({ fileId } = await importText(db, id, 'VH', RIS, true));
   await importText(db, id, 'OF', NBIB);
   const state = await reviewState(db.context(), id);
-  for (const w of await listWorks(db.context(), id, [...state.columns.numbers])) numbers.set(w.title, w.no);
+  for (const w of (await said(listWorks(db.context(), id, [...state.columns.numbers]))).works) numbers.set(w.title, w.no);
 });
 afterAll(() => db.close());
 
 test('a list comes in the order asked for, and passes over what is not there', async () => {
   const asked = [no('Straps'), 999, no('Knee pads')];
-  const lines = await listWorks(db.context(), id, asked);
+  const lines = (await said(listWorks(db.context(), id, asked))).works;
   expect(lines.map((l) => l.title)).toEqual(['Straps at 100%: a randomised trial', 'Knee pads: a cohort study']);
   expect(lines[1]).toMatchObject({ tags: ['VH', 'OF'], authors: 'Falk I', date: '2021' });
 });
@@ -75,7 +76,7 @@ test.each([
   ['title', "'; drop table work; --", []],
 ] as const)('by %s, finding %p', async (order, find, expected) => {
   const all = [...numbers.values()];
-  expect(titles(await orderWorks(db.context(), id, { numbers: all, order, find }))).toEqual(expected);
+  expect(titles((await said(orderWorks(db.context(), id, { numbers: all, order, find }))).numbers)).toEqual(expected);
 });
 
 test('the overlap of databases, and the works behind it', async () => {
@@ -166,7 +167,10 @@ test('the command line stops, holds and lets through what the application does',
   expect(await saveSieve(db.context(), own.id, { sieve, seenEdit: 0 })).toMatchObject({ ok: true });
   const { run, outcomes, columns } = await reviewState(db.context(), own.id);
   const here = new Map<string, string>();
-  for (const line of await listWorks(db.context(), own.id, [...columns.numbers])) {
+  const all = [...columns.numbers];
+  const pages = [];
+  for (let at = 0; at < all.length; at += 500) pages.push(await said(listWorks(db.context(), own.id, all.slice(at, at + 500))));
+  for (const line of pages.flatMap((p) => p.works)) {
     const i = columns.numbers.indexOf(line.no);
     const by = outcomes.by[i]!;
     here.set(line.no + line.title, `${['through', 'held', 'stopped'][outcomes.fate[i]!]} ${by < 0 ? '' : sieve[by]!.id}`);

@@ -1,4 +1,4 @@
 /** What other stages may use of this one. */
-export { SaveWriteUp, saveWriteUp } from './commands/save-write-up';
+export { saveWriteUp } from './commands/save-write-up';
 export { writeUpData } from './queries/data';
 export { tablesOf } from './queries/tables';

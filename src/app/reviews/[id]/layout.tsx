@@ -1,5 +1,4 @@
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewFrame } from '@/app/review-page';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
 import { stripFigures } from '@/stages/review/queries/strip-figures';
@@ -9,10 +8,8 @@ import { TopBar } from '@/stages/review/screens/TopBar';
 
 export const dynamic = 'force-dynamic';
 
-export default async function ReviewLayout({ params, children }: { params: Promise<{ id: string }>; children: React.ReactNode }) {
-  const { id } = await params;
-  const ctx = await currentContext();
-  const state = await found(reviewState(ctx, id));
+export default reviewFrame('read', async (ctx, id, children) => {
+  const state = await reviewState(ctx, id);
   const { title, asOf, person } = state.review;
   return (
     <>
@@ -22,4 +19,4 @@ export default async function ReviewLayout({ params, children }: { params: Promi
       {children}
     </>
   );
-}
+});

@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation';
+import { reviewPage } from '@/app/review-page';
 
-export default async function Review({ params }: { params: Promise<{ id: string }> }) {
-  redirect(`/reviews/${(await params).id}/sieve`);
-}
+export default reviewPage('read', async (_ctx, { id }) => {
+  redirect(`/reviews/${id}/sieve`);
+});

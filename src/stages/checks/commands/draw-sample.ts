@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { drawn, drawSample, SAMPLE_DESIGNS, type Stratum, seeded } from '@/core/checks';
 import { isoToDay } from '@/core/record';
 import { limiterWords } from '@/core/sieve';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { SampleCheck, type SampleStratum } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { freezeSieve } from '@/stages/sieve';
 import { ownDecisions, stoppedStrata } from '../store/samples';
@@ -29,34 +30,40 @@ const FROZEN = 'Saved with a sample drawn under it.';
  * Draws a sample by lot and stores it, with the version of the sieve it was drawn under. Larger than the set, all of the
  * set are drawn.
  */
-export async function drawCheck(ctx: Context, reviewId: string, input: z.infer<typeof DrawSample>): Promise<Result<{ number: number }>> {
-  const own = (state: ReviewState) => (input.kind === 'own-decisions' ? ownDecisions(state) : null);
-  const before = await reviewState(ctx, reviewId);
-  if (strataOf(before, own(before)).length === 0)
-    return refuse(
-      'nothing-to-draw',
-      input.kind === 'own-decisions'
-        ? 'You have kept or excluded nothing by title and abstract yet.'
-        : 'The sieve stops nothing that is undecided, so there is nothing to check.',
+export const drawCheck = reviewCommand({
+  name: 'draw-sample',
+  right: 'edit',
+  input: DrawSample,
+  lock: 'sample',
+  refuses: ['nothing-to-draw'],
+  stale: ['checks'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const own = (state: ReviewState) => (input.kind === 'own-decisions' ? ownDecisions(state) : null);
+    const before = await reviewState(ctx, reviewId);
+    if (strataOf(before, own(before)).length === 0)
+      return refuse(
+        'nothing-to-draw',
+        input.kind === 'own-decisions'
+          ? 'You have kept or excluded nothing by title and abstract yet.'
+          : 'The sieve stops nothing that is undecided, so there is nothing to check.',
+      );
+    // Nothing is saved for a draw that is refused; what is drawn is of the sieve that was saved.
+    const version = await freezeSieve(ctx, reviewId, FROZEN);
+    const state = await reviewState(ctx, reviewId);
+    const decided = own(state);
+    const strata = strataOf(state, decided);
+    const next = seeded(input.seed);
+    const lots = drawSample(strata, input.size, next, input.design);
+    const order = drawn(
+      lots.flatMap((l) => l.works),
+      Number.POSITIVE_INFINITY,
+      next,
     );
-  // Nothing is saved for a draw that is refused; what is drawn is of the sieve that was saved.
-  const version = await freezeSieve(ctx, reviewId, FROZEN);
-  const state = await reviewState(ctx, reviewId);
-  const decided = own(state);
-  const strata = strataOf(state, decided);
-  const next = seeded(input.seed);
-  const lots = drawSample(strata, input.size, next, input.design);
-  const order = drawn(
-    lots.flatMap((l) => l.works),
-    Number.POSITIVE_INFINITY,
-    next,
-  );
-  const { review, scheme } = state;
-  return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`sample:${reviewId}`]);
-    const last = await tx.findOne(SampleCheck, { reviewId }, { orderBy: { number: 'desc' } });
+    const { review, scheme } = state;
+    const last = await ctx.em.findOne(SampleCheck, { reviewId }, { orderBy: { number: 'desc' } });
     const number = (last?.number ?? 0) + 1;
-    tx.create(SampleCheck, {
+    ctx.em.create(SampleCheck, {
       ...{ reviewId, number, kind: input.kind, design: input.design, seed: input.seed, share: input.share, order },
       strata: lots.map((l): SampleStratum => {
         const limiter = review.sieve.find((s) => s.id === l.limiter);
@@ -66,7 +73,6 @@ export async function drawCheck(ctx: Context, reviewId: string, input: z.infer<t
       decided: decided ? Object.fromEntries(order.map((no) => [no, decided.get(no)!])) : {},
       ...{ sieveVersion: version, person: review.person, at: ctx.now() },
     });
-    await tx.flush();
-    return { ok: true, number };
-  });
-}
+    return { number };
+  },
+});

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { KnownRecord } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { lock } from '../store/known';
 
 export const RuleKnown = z.strictObject({
@@ -12,11 +13,18 @@ export const RuleKnown = z.strictObject({
 });
 
 /** Says which record a known work is. */
-export async function ruleKnown(ctx: Context, reviewId: string, { rulings }: z.infer<typeof RuleKnown>): Promise<Result<object>> {
-  return ctx.em.transactional(async (tx) => {
-    await lock(tx, reviewId);
+export const ruleKnown = reviewCommand({
+  name: 'rule-known',
+  right: 'edit',
+  input: RuleKnown,
+  lock: 'known',
+  refuses: ['no-known', 'no-match'],
+  stale: ['checks'],
+  async run(ctx, { rulings }) {
+    const { reviewId } = ctx;
+    await lock(ctx.em, reviewId);
     const known = new Map(
-      (await tx.find(KnownRecord, { reviewId, number: { $in: rulings.map((r) => r.number) } })).map((k) => [k.number, k]),
+      (await ctx.em.find(KnownRecord, { reviewId, number: { $in: rulings.map((r) => r.number) } })).map((k) => [k.number, k]),
     );
     for (const { number, record } of rulings) {
       const one = known.get(number);
@@ -25,7 +33,6 @@ export async function ruleKnown(ctx: Context, reviewId: string, { rulings }: z.i
         return refuse('no-match', 'This record is not one of those that were found for it.');
       one.ruled = record;
     }
-    await tx.flush();
-    return { ok: true };
-  });
-}
+    return {};
+  },
+});

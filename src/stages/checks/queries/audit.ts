@@ -4,6 +4,7 @@ import { isoToDay } from '@/core/record';
 import { funnelOf, limiterWords, lostAt } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { SampleCheck } from '@/platform/db/schema';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { databasesOf } from '@/stages/retrieve';
 import { latestVersion, type ParityView, parityView } from '@/stages/sieve';
@@ -134,3 +135,12 @@ function unevenness(parity: ParityView | null, limiter: string): Unevenness {
     leaks: cells.flatMap((c, i) => (c && c.leaks > 0 ? [{ where: where(i), works: c.leaks }] : [])),
   };
 }
+
+export const askUnevenness = reviewQuery({
+  name: 'audit-unevenness',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: ['sieve', 'classification', 'retrieval'],
+  run: async (ctx) => ({ uneven: await auditUnevenness(ctx, ctx.reviewId) }),
+});

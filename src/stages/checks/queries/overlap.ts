@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { overlapOf } from '@/core/checks';
 import { LEFT } from '@/core/sieve';
 import type { Context } from '@/platform/context';
+import { reviewQuery } from '@/platform/verbs/declare';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { databasesOf } from '@/stages/retrieve';
 
@@ -36,13 +37,21 @@ export const OverlapWorks = z.strictObject({
 });
 
 /** Numbers of the works behind a figure of the overlap. */
-export async function overlapWorks(ctx: Context, reviewId: string, { mask, as, of }: z.infer<typeof OverlapWorks>) {
-  const state = await reviewState(ctx, reviewId);
-  const { membership, numbers } = state.columns;
-  const wanted = of === 'all' ? () => true : among(state)[of];
-  const found = Array.from(numbers).filter((_, i) => {
-    const own = membership[i]!;
-    return (as === 'exactly' ? own === mask : own !== 0 && (own & ~mask) === 0) && wanted(i);
-  });
-  return { ok: true as const, numbers: found };
-}
+export const overlapWorks = reviewQuery({
+  name: 'overlap-works',
+  right: 'read',
+  input: OverlapWorks,
+  refuses: [],
+  rests: ['sieve', 'classification'],
+  async run(ctx, { mask, as, of }) {
+    const { reviewId } = ctx;
+    const state = await reviewState(ctx, reviewId);
+    const { membership, numbers } = state.columns;
+    const wanted = of === 'all' ? () => true : among(state)[of];
+    const found = Array.from(numbers).filter((_, i) => {
+      const own = membership[i]!;
+      return (as === 'exactly' ? own === mask : own !== 0 && (own & ~mask) === 0) && wanted(i);
+    });
+    return { numbers: found };
+  },
+});

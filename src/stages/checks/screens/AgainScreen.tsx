@@ -49,8 +49,8 @@ function Draw({ reviewId, view }: { reviewId: string; view: JudgedAgainView }) {
   const sound = Number.isInteger(wanted) && wanted >= 1;
   async function draw() {
     const input = { kind: 'own-decisions' as const, design: 'simple' as const, size: wanted, share: null, seed: Number(seed) || anySeed() };
-    const answer = await call(reviewId, 'draw-sample', input).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was drawn. Try again.');
+    const answer = await call(reviewId, 'draw-sample', input);
+    if (!answer.ok) return void toast.error(answer.message);
     router.push(`/reviews/${reviewId}/checks/judge/${answer.number}`);
   }
   return (

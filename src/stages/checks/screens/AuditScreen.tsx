@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { stratumWords, wholeWords } from '@/core/checks';
 import { STATE_WORDS } from '@/core/parity';
 import type { Fill } from '@/core/sieve';
@@ -72,7 +72,7 @@ function useWhole(reviewId: string, given: AuditView): AuditView {
   useEffect(() => {
     let gone = false;
     // Asked anew for each page that comes.
-    call(reviewId, 'audit-unevenness', {}).then(
+    ask(reviewId, 'audit-unevenness', {}).then(
       (answer) => {
         if (gone) return;
         if (answer.ok) setWhole({ given, uneven: answer.uneven });

@@ -3,7 +3,8 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { fetchWork, useWork } from '@/client/useWork';
+import { askAhead } from '@/client/useAsk';
+import { useWork } from '@/client/useWork';
 import { BlindPane } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
@@ -49,17 +50,17 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
     setParams({ place: String(place + 1) });
   };
   useEffect(() => {
-    for (const next of works.slice(at + 1, at + 3)) void fetchWork(reviewId, next.no).catch(() => {});
+    for (const next of works.slice(at + 1, at + 3)) askAhead(reviewId, 'work', { no: next.no });
   }, [reviewId, works, at]);
 
   const send = (drawn: number, verdict: Said | 'undo') =>
-    call(reviewId, 'judge-sample', { check: sample.number, workNo: drawn, verdict, note: notes.get(drawn) ?? '' }).catch(() => null);
+    call(reviewId, 'judge-sample', { check: sample.number, workNo: drawn, verdict, note: notes.get(drawn) ?? '' });
   /** A note that was written after the word is sent with the word again. */
   async function keepNote() {
     const word = current && said.get(current.drawn);
     if (!word || notes.get(current.drawn) === current.note) return;
     const answer = await send(current.drawn, word);
-    if (!answer?.ok) toast.error(answer?.message ?? 'The note was not saved: the server did not answer.');
+    if (!answer.ok) toast.error(answer.message);
   }
 
   async function say(verdict: Said | 'undo') {
@@ -80,10 +81,10 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
       open(next >= 0 ? next : Math.min(place + 1, works.length - 1));
     }
     const answer = await send(current.drawn, verdict);
-    if (answer?.ok) return;
+    if (answer.ok) return;
     set(before);
     open(place);
-    toast.error(answer?.message ?? 'It was not saved: the server did not answer. Say it again.');
+    toast.error(answer.message);
   }
   const keys = useHotkeys(
     {

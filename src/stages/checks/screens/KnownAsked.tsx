@@ -2,7 +2,6 @@
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
 import { Button } from '@/ui/button';
 import { count, DatabaseTag } from '@/ui/marks';
 import type { KnownLine } from '../queries/known-view';
@@ -14,9 +13,8 @@ const MOST_ASKED = 30;
 export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: KnownLine[] }) {
   const router = useRouter();
   async function rule(rulings: { number: number; record: number }[]) {
-    const answer = await call(reviewId, 'rule-known', { rulings }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was changed.');
-    reviewChanged();
+    const answer = await call(reviewId, 'rule-known', { rulings });
+    if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
   }
   // Of one work alone, title for title.

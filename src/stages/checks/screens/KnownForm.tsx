@@ -2,7 +2,6 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
@@ -31,15 +30,14 @@ export function KnownForm({ reviewId, first }: { reviewId: string; first: boolea
   const [told, setTold] = useState<{ taken: KnownTaken } | { message: string } | null>(null);
   async function take() {
     setBusy(true);
-    const answer = await call(reviewId, 'add-known', { text, source }).catch(() => null);
+    const answer = await call(reviewId, 'add-known', { text, source });
     setBusy(false);
-    if (!answer?.ok)
+    if (!answer.ok)
       return setTold({
-        message: answer?.message ?? 'The server did not answer, so nothing was taken. Your list is still here; try again.',
+        message: answer.message,
       });
     setTold(answer);
     setText('');
-    reviewChanged();
     router.refresh();
   }
   return (

@@ -154,8 +154,8 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
   const lines = view.lines.filter((l) => fate === null || l.fate === fate);
   const shown = all ? lines : lines.slice(0, MOST_SHOWN);
   async function remove(numbers: number[], removed: boolean) {
-    const answer = await call(reviewId, 'remove-known', { numbers, removed }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was changed.');
+    const answer = await call(reviewId, 'remove-known', { numbers, removed });
+    if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
     if (removed)
       toast(numbers.length === 1 ? 'Taken off the list.' : `${numbers.length} taken off the list.`, {
@@ -198,7 +198,7 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
             line={l}
             onOpen={() => onList([l.work], l.title)}
             onRemove={() => void remove([l.number], true)}
-            onAsk={() => void ask(l)}
+            onAsk={() => void askAgain(l)}
           />
         ))}
       </ul>
@@ -210,9 +210,9 @@ function Fates({ reviewId, view, onList }: { reviewId: string; view: KnownView; 
     </section>
   );
 
-  async function ask(line: KnownLine) {
-    const answer = await call(reviewId, 'rule-known', { rulings: [{ number: line.number, record: null }] }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was changed.');
+  async function askAgain(line: KnownLine) {
+    const answer = await call(reviewId, 'rule-known', { rulings: [{ number: line.number, record: null }] });
+    if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
   }
 }

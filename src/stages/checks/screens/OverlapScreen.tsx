@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { lostWithout, type OverlapOf } from '@/core/checks';
 import { Figure, ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
@@ -26,8 +26,8 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
   const [without, setWithout] = useState(0);
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   async function show(mask: number, as: 'exactly' | 'no-other', which: OverlapOf, caption: string) {
-    const answer = await call(reviewId, 'overlap-works', { mask, as, of: which }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer.');
+    const answer = await ask(reviewId, 'overlap-works', { mask, as, of: which });
+    if (!answer.ok) return void toast.error(answer.message);
     setList({ numbers: answer.numbers, caption });
   }
   if (view.works === 0)

@@ -3,7 +3,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
 import { boundOfNone, percent, plannedSize, type SampleDesign } from '@/core/checks';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
@@ -36,10 +35,9 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
   async function draw() {
     setBusy(true);
     const input = { kind: 'stopped' as const, design, size: least!, share: own === null ? wanted : null, seed: Number(seed) || anySeed() };
-    const answer = await call(reviewId, 'draw-sample', input).catch(() => null);
+    const answer = await call(reviewId, 'draw-sample', input);
     setBusy(false);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was drawn. Try again.');
-    reviewChanged();
+    if (!answer.ok) return void toast.error(answer.message);
     router.push(`/reviews/${reviewId}/checks/judge/${answer.number}`);
   }
   return (

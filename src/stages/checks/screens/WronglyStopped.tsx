@@ -3,8 +3,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
-import { forgetWorks } from '@/client/useWork';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Pill, StateSquare } from '@/ui/marks';
@@ -60,14 +58,12 @@ function Rescue({ reviewId, check, work }: { reviewId: string; check: number; wo
   const router = useRouter();
   const [reason, setReason] = useState<string | null>(null);
   const changed = () => {
-    forgetWorks();
-    reviewChanged();
     router.refresh();
   };
   async function rescue() {
     const input = { works: [work.no], limiters: work.stoppedBy.map((l) => l.id), fate: 'pass' as const, reason: reason! };
-    const said = await call(reviewId, 'override-works', input).catch(() => null);
-    if (!said?.ok) return void toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+    const said = await call(reviewId, 'override-works', input);
+    if (!said.ok) return void toast.error(said.message);
     setReason(null);
     changed();
     toast('Rescued: it is among the works to decide.', {

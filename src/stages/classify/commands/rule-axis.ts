@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { WORK_AXES } from '@/core/classify';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { RulingRow } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { causeSchema, membersOf, pickedWorks, takeEffect, unknownCodes, worksWith } from '../store/ruled-works';
 import { schemeOf } from '../store/scheme-of';
 
@@ -30,20 +31,21 @@ export type RuleAxis = z.infer<typeof RuleAxis>;
  * Rules on an axis of a work, or of all works that share a cause, and classifies them again: at once, or in the background
  * when they are many or the review is busy.
  */
-export async function ruleAxis(
-  ctx: Context,
-  reviewId: string,
+export const ruleAxis = reviewCommand({
+  name: 'rule-axis',
+  right: 'edit',
   input: RuleAxis,
-): Promise<Result<{ revision: number; works: number; later: boolean; seq: number }>> {
-  const review = await openReview(ctx, reviewId);
-  if (unknownCodes(input.axis, input.codes, await schemeOf(ctx.em, review)))
-    return refuse('unknown-code', 'This is not a value of the axis.');
-  const works = input.workNo ? [input.workNo] : (input.workNos ?? (await worksWith(ctx.em, reviewId, input.axis, input.cause!)));
-  const members = await membersOf(ctx.em, reviewId, works);
-  if (members.length === 0) return refuse('no-works', 'No work of the review is like that any more.');
-  return ctx.em.transactional(async (tx) => {
-    const seq = await nextSeq(tx, 'ruling', reviewId);
-    tx.create(RulingRow, {
+  refuses: ['unknown-code', 'no-works'],
+  stale: ['classification'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    if (unknownCodes(input.axis, input.codes, await schemeOf(ctx.em, review)))
+      return refuse('unknown-code', 'This is not a value of the axis.');
+    const works = input.workNo ? [input.workNo] : (input.workNos ?? (await worksWith(ctx.em, reviewId, input.axis, input.cause!)));
+    const members = await membersOf(ctx.em, reviewId, works);
+    if (members.length === 0) return refuse('no-works', 'No work of the review is like that any more.');
+    const seq = await nextSeq(ctx.em, 'ruling', reviewId);
+    ctx.em.create(RulingRow, {
       reviewId,
       seq,
       axis: input.axis,
@@ -58,7 +60,7 @@ export async function ruleAxis(
       person: review.person,
       at: ctx.now(),
     });
-    await tx.flush();
-    return { ok: true as const, seq, works: works.length, ...(await takeEffect(tx, ctx, reviewId, works)) };
-  });
-}
+    await ctx.em.flush();
+    return { seq, works: works.length, ...(await takeEffect(ctx.em, ctx, reviewId, works)) };
+  },
+});

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { checkIssn } from '@/core/record';
 import { entryKey, entryName, JOURNAL_KINDS, PRESS_KINDS, REFEREED_WORDS, type VenueEntry } from '@/core/venues';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { VenueRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 const year = z.int().min(1400).max(2999).nullable();
 
@@ -38,23 +39,24 @@ const venueEntry = z.discriminatedUnion('type', [
 export const SaveVenue = z.strictObject({ before: z.string().max(400).nullable(), entry: venueEntry });
 
 /** Adds an entry, or changes one. */
-export async function saveVenue(
-  ctx: Context,
-  reviewId: string,
-  { before, entry }: z.infer<typeof SaveVenue>,
-): Promise<Result<{ key: string }>> {
-  const review = await openReview(ctx, reviewId);
-  const made = entry as VenueEntry;
-  if (made.type === 'journal' && !made.title && made.issns.length === 0) return refuse('no-name', 'Give the journal a title or an ISSN.');
-  if (made.type === 'journal' && made.from !== null && made.to !== null && made.to < made.from)
-    return refuse('years', 'The last year comes before the first.');
-  const key = entryKey(made);
-  return ctx.em.transactional(async (tx) => {
-    if (key !== before && (await tx.count(VenueRow, { reviewId, key })) > 0)
+export const saveVenue = reviewCommand({
+  name: 'save-venue',
+  right: 'edit',
+  input: SaveVenue,
+  refuses: ['no-name', 'years', 'there-already'],
+  stale: ['classification'],
+  async run(ctx, { before, entry }) {
+    const { review, reviewId } = ctx;
+    const made = entry as VenueEntry;
+    if (made.type === 'journal' && !made.title && made.issns.length === 0) return refuse('no-name', 'Give the journal a title or an ISSN.');
+    if (made.type === 'journal' && made.from !== null && made.to !== null && made.to < made.from)
+      return refuse('years', 'The last year comes before the first.');
+    const key = entryKey(made);
+    if (key !== before && (await ctx.em.count(VenueRow, { reviewId, key })) > 0)
       return refuse('there-already', `“${entryName(made)}” is in the register already, for the same years.`);
-    if (before && before !== key) await tx.nativeDelete(VenueRow, { reviewId, key: before });
-    await tx.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
-    await queueReclassify(tx, reviewId, ctx.now());
-    return { ok: true as const, key };
-  });
-}
+    if (before && before !== key) await ctx.em.nativeDelete(VenueRow, { reviewId, key: before });
+    await ctx.em.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
+    await queueReclassify(ctx.em, reviewId, ctx.now());
+    return { key };
+  },
+});

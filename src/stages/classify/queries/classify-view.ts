@@ -1,5 +1,6 @@
 import type { WorkAxis } from '@/core/classify';
 import { type Context, openReview } from '@/platform/context';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { databasesOf, unmappedTerms } from '@/stages/retrieve';
 import { schemeOf } from '../store/scheme-of';
 import { venueGaps, venuesOf } from '../store/venues';
@@ -40,3 +41,12 @@ export async function classifyView(ctx: Context, reviewId: string) {
   };
 }
 export type ClassifyView = Awaited<ReturnType<typeof classifyView>>;
+
+export const askClassifyView = reviewQuery({
+  name: 'classify-view',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: ['classification', 'merging', 'retrieval'],
+  run: async (ctx) => ({ view: await classifyView(ctx, ctx.reviewId) }),
+});

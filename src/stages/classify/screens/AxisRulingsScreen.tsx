@@ -3,7 +3,6 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { forgetWorks } from '@/client/useWork';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
@@ -16,9 +15,8 @@ const REACH: Record<RulingLine['reach'], string> = { one: 'this work', these: 't
 export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rulings: readonly RulingLine[] }) {
   const [gone, setGone] = useState<ReadonlySet<number>>(new Set());
   async function takeBack(seq: number) {
-    const answer = await call(reviewId, 'undo-ruling', { seq }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
-    forgetWorks();
+    const answer = await call(reviewId, 'undo-ruling', { seq });
+    if (!answer.ok) return void toast.error(answer.message);
     setGone((old) => new Set(old).add(seq));
   }
   return (

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { useEngine } from '@/client/useEngine';
 import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { axisValues, type CensusAxis, type CensusCounts, KNOWN_AS, type MaskAxis, type ValueCounts } from '@/core/sieve';
@@ -41,7 +41,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   const value = params.get('value') ?? '';
   const cause = params.get('cause') ?? '';
   const like = params.get('like') ?? '';
-  const worded = useWordedLike(reviewId, engine.state === 'ready' ? engine.revision : null);
+  const worded = useWordedLike(reviewId, engine.state === 'ready');
   const offer = worded?.offers.find((o) => offerKey(o) === like);
 
   useEffect(() => {
@@ -61,9 +61,9 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
     const show = (found: readonly number[]) => !gone && setNumbers(found);
     if (cause) {
       const kind = { kind: 'claims' as const, key: cause, label: cause };
-      void call(reviewId, 'preview-ruling', { axis: axis === 'date' ? 'publicationType' : axis, codes: [], on: kind })
-        .then((answer) => show(answer.ok ? answer.numbers : []))
-        .catch(() => show([]));
+      void ask(reviewId, 'preview-ruling', { axis: axis === 'date' ? 'publicationType' : axis, codes: [], on: kind }).then((answer) =>
+        show(answer.ok ? answer.numbers : []),
+      );
     } else if (engine.state !== 'ready') return;
     else if (value && axis !== 'date') {
       const [code, how] = value.split(':');
@@ -97,7 +97,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   }
   const shown = engine.state === 'ready' ? engine.databases.flatMap((id) => view.databases.find((d) => d.id === id) ?? []) : [];
   const disputes = view.disputes.filter((d) => axis === 'date' || axis === 'level' || d.axis === axis);
-  const ask = (next: Record<string, string | null>) =>
+  const show = (next: Record<string, string | null>) =>
     setParams({ as: null, db: null, value: null, cause: null, like: null, work: null, ...next });
   const rule = (d: Dispute) => setTarget({ axis: d.axis, work: null, causes: [{ kind: 'claims', key: d.key, label: d.label }], codes: [] });
   return (
@@ -120,8 +120,8 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
             databases={shown}
             axis={axis}
             asked={as.length ? { axis, as, database } : null}
-            onAxis={(a) => ask({ axis: a })}
-            onAsk={(a) => ask({ axis: a.axis, as: a.as.join(), db: a.database < 0 ? null : String(a.database) })}
+            onAxis={(a) => show({ axis: a })}
+            onAsk={(a) => show({ axis: a.axis, as: a.as.join(), db: a.database < 0 ? null : String(a.database) })}
           />
           {axis !== 'date' && values && (
             <div className="mt-5">
@@ -131,7 +131,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
                 counts={values}
                 databases={shown}
                 onAsk={(v) =>
-                  ask({
+                  show({
                     value: `${axisValues(axis as MaskAxis, scheme)[v.bit]!.code}:${v.as}`,
                     db: v.database < 0 ? null : String(v.database),
                   })
@@ -141,9 +141,9 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
           )}
         </div>
         <aside className="min-w-0">
-          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => ask({ axis: o.axis, like: offerKey(o) })} />
+          <WordedLike worded={worded} scheme={scheme} onOpen={(o) => show({ axis: o.axis, like: offerKey(o) })} />
           <h2 className="text-[16px]">What one ruling would settle</h2>
-          <Disputes disputes={disputes} onRule={rule} onOpen={(d) => ask({ axis: d.axis, cause: d.key })} />
+          <Disputes disputes={disputes} onRule={rule} onOpen={(d) => show({ axis: d.axis, cause: d.key })} />
           <Gaps reviewId={reviewId} view={view} />
           <Unmapped reviewId={reviewId} unmapped={view.unmapped} />
         </aside>

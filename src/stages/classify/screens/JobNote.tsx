@@ -1,4 +1,4 @@
-import type { JobLine } from '@/stages/retrieve/queries/retrieve-view';
+import type { JobLine } from '@/client/types';
 import { count } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
 

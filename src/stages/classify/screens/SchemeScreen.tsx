@@ -32,20 +32,20 @@ export function SchemeScreen({ reviewId, schemes: given, current, kind }: Scheme
   const { scheme, edit } = shown;
 
   async function save(next: EvidenceScheme) {
-    const answer = await call(reviewId, 'save-scheme', { scheme: next as never, seenEdit: edit! }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'save-scheme', { scheme: next as never, seenEdit: edit! });
+    if (!answer.ok) return void toast.error(answer.message);
     setSchemes((old) => old.map((s) => (s.scheme.id === next.id ? { scheme: next, edit: answer.edit } : s)));
   }
   async function copy(label: string) {
-    const answer = await call(reviewId, 'copy-scheme', { from: scheme.id, label }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'copy-scheme', { from: scheme.id, label });
+    if (!answer.ok) return void toast.error(answer.message);
     setCopying(false);
     setSchemes((old) => [...old, { scheme: { ...scheme, id: answer.id, label, source: `Copied from ${scheme.label}.` }, edit: 0 }]);
     setParams({ scheme: answer.id });
   }
   async function drop() {
-    const answer = await call(reviewId, 'drop-scheme', { id: scheme.id }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'drop-scheme', { id: scheme.id });
+    if (!answer.ok) return void toast.error(answer.message);
     setParams({ scheme: null });
     router.refresh();
     setSchemes((old) => old.filter((s) => s.scheme.id !== scheme.id));

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask, call } from '@/client/call';
 import { entryKey, entryName, type VenueEntry } from '@/core/venues';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -25,16 +25,16 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
     setPreview(null);
     setError('');
     if (text === null) return;
-    void call(reviewId, 'preview-venues', { text })
+    void ask(reviewId, 'preview-venues', { text })
       .then((answer) => (answer.ok ? setPreview(answer.preview) : setError(answer.message)))
       .catch(() => setError('The server did not answer. Try again.'));
   }, [reviewId, text]);
 
   async function take() {
     setBusy(true);
-    const answer = await call(reviewId, 'import-venues', { text: text! }).catch(() => null);
+    const answer = await call(reviewId, 'import-venues', { text: text! });
     setBusy(false);
-    if (!answer?.ok) return setError(answer?.message ?? 'The server did not answer. Try again.');
+    if (!answer.ok) return setError(answer.message);
     onTaken(answer.entries);
     toast.success(`${count(answer.added)} added, ${count(answer.changed)} changed. The works are classified again.`);
     onClose();

@@ -33,16 +33,16 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
   }, [rows, find]);
 
   async function drop(entry: VenueEntry) {
-    const answer = await call(reviewId, 'drop-venue', { key: entryKey(entry) }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'drop-venue', { key: entryKey(entry) });
+    if (!answer.ok) return void toast.error(answer.message);
     setRows((old) => old.filter((e) => entryKey(e) !== entryKey(entry)));
     toast.success(`“${entryName(entry)}” is out of the register.`, {
       action: { label: 'Undo', onClick: () => void put(null, entry) },
     });
   }
   async function put(before: string | null, entry: VenueEntry): Promise<string> {
-    const answer = await call(reviewId, 'save-venue', { before, entry: entry as never }).catch(() => null);
-    if (!answer?.ok) return answer?.message ?? 'The server did not answer. Try again.';
+    const answer = await call(reviewId, 'save-venue', { before, entry: entry as never });
+    if (!answer.ok) return answer.message;
     setRows((old) =>
       [...old.filter((e) => entryKey(e) !== before && entryKey(e) !== answer.key), entry].sort((a, b) =>
         entryName(a) < entryName(b) ? -1 : 1,

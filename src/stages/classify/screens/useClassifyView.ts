@@ -1,55 +1,15 @@
 'use client';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { call, JOBS_CHANGED } from '@/client/call';
-import { forgetWorks } from '@/client/useWork';
-import type { JobLine } from '@/stages/retrieve/queries/retrieve-view';
+import type { JobLine } from '@/client/types';
+import { useAsk } from '@/client/useAsk';
+import { isActive, useJobs } from '@/client/useJobs';
 import type { ClassifyView } from '../queries/classify-view';
 
-const active = (jobs: readonly JobLine[]) =>
-  jobs.filter((j) => j.kind !== 'import-file' && (j.state === 'queued' || j.state === 'running'));
-
-/** What the Classify screens show, read again when a job that changes it has ended or a person ruled. */
+/** What the Classify screens show, and the job under way that will change it. */
 export function useClassifyView(reviewId: string, initial: ClassifyView): { view: ClassifyView; job: JobLine | null; refresh(): void } {
-  const [view, setView] = useState(initial);
-  const [job, setJob] = useState<JobLine | null>(null);
-  const busy = useRef(false);
-  const [wake, setWake] = useState(0);
-  const refresh = useCallback(() => {
-    void call(reviewId, 'classify-view', {})
-      .then((answer) => {
-        if (answer.ok) setView((old) => (answer.view.revision >= old.revision ? answer.view : old));
-      })
-      .catch(() => {});
-  }, [reviewId]);
-  useEffect(() => {
-    void wake;
-    let stopped = false;
-    let timer: ReturnType<typeof setTimeout>;
-    async function ask() {
-      const jobs = await fetch(`/api/reviews/${reviewId}/progress`)
-        .then((r) => (r.ok ? (r.json() as Promise<JobLine[]>) : null))
-        .catch(() => null);
-      if (stopped) return;
-      const [current] = active(jobs ?? []);
-      setJob(current ?? null);
-      if (busy.current && !current) {
-        forgetWorks();
-        refresh();
-      }
-      busy.current = current !== undefined;
-      if (current || !jobs) timer = setTimeout(ask, 800);
-    }
-    void ask();
-    const again = () => {
-      busy.current = true;
-      setWake((n) => n + 1);
-    };
-    window.addEventListener(JOBS_CHANGED, again);
-    return () => {
-      stopped = true;
-      clearTimeout(timer);
-      window.removeEventListener(JOBS_CHANGED, again);
-    };
-  }, [reviewId, refresh, wake]);
-  return { view, job, refresh };
+  const { data, refetch } = useAsk(reviewId, 'classify-view', {}, { given: { view: initial } });
+  const { jobs } = useJobs(reviewId, []);
+  const job = jobs.find((j) => j.kind !== 'import-file' && isActive(j)) ?? null;
+  const known = data?.view ?? initial;
+  // The page may have been made later than what was asked for before.
+  return { view: known.revision >= initial.revision ? known : initial, job, refresh: () => void refetch() };
 }

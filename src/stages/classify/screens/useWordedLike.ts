@@ -1,26 +1,8 @@
 'use client';
-import { useEffect, useState } from 'react';
-import { call } from '@/client/call';
-import type { WordedOffer } from '../queries/worded-like';
+import { type Said, useAsk } from '@/client/useAsk';
 
-export interface Worded {
-  offers: WordedOffer[];
-  looked: number;
-  open: number;
-}
+export type Worded = Said<'worded-like'>;
 
-/** Open works that are worded like ruled ones, asked for once the screen stands, and again with every revision. */
-export function useWordedLike(reviewId: string, revision: number | null): Worded | null {
-  const [worded, setWorded] = useState<Worded | null>(null);
-  useEffect(() => {
-    if (revision === null) return;
-    let gone = false;
-    void call(reviewId, 'worded-like', {})
-      .then((answer) => !gone && answer.ok && setWorded(answer))
-      .catch(() => {});
-    return () => {
-      gone = true;
-    };
-  }, [reviewId, revision]);
-  return worded;
-}
+/** Open works that are worded like ruled ones, asked for once the columns are there. */
+export const useWordedLike = (reviewId: string, ready: boolean): Worded | null =>
+  useAsk(reviewId, 'worded-like', {}, { wanted: ready }).data ?? null;

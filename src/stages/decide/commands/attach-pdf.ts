@@ -4,9 +4,10 @@ import { mkdir, readFile, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { type Context, openReview } from '@/platform/context';
 import { Attachment, AttachmentPage, Work } from '@/platform/db/schema';
 import { readPdf } from '@/platform/files/read-pdf';
+import { type Result, refuse } from '@/platform/verbs/refusals';
 import { type AttachmentLine, attachmentsOf, pdfPath } from '../store/attachments';
 
 /** Larger ones are scans of whole books, which nobody searches. */

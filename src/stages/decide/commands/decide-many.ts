@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { STAGES } from '@/core/flow';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { Work } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, FROZEN_WITH, latestAt } from '../store/decisions';
@@ -22,21 +23,23 @@ export const DecideMany = z.strictObject({
  * Decides works of a list together, with one reason and one text. Those that somebody decided meanwhile are left as
  * they are and named. @returns the act, to take it back by
  */
-export async function decideMany(
-  ctx: Context,
-  reviewId: string,
-  input: z.infer<typeof DecideMany>,
-): Promise<Result<{ act: string; decided: number; left: number[] }>> {
-  const reason =
-    input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
-  if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
-  const state = await sieveState(ctx, reviewId);
-  const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
-  return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`decide:${reviewId}`]);
+export const decideMany = reviewCommand({
+  name: 'decide-many',
+  right: 'decide',
+  input: DecideMany,
+  lock: 'decide',
+  refuses: ['no-reason'],
+  stale: ['decisions', 'sieve', 'each-work'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const reason =
+      input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
+    if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
+    const state = await sieveState(ctx, reviewId);
+    const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
     const numbers = input.works.map((w) => w.workNo);
-    const works = new Map((await tx.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
-    const latest = await latestAt(tx, reviewId, numbers);
+    const works = new Map((await ctx.em.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
+    const latest = await latestAt(ctx.em, reviewId, numbers);
     const act = randomUUID();
     const left: number[] = [];
     let decided = 0;
@@ -48,10 +51,9 @@ export async function decideMany(
         left.push(workNo);
         continue;
       }
-      addDecision(tx, ctx, state, work, { ...input, page: '', note: '', seq: seenSeq + 1, reason, sieveVersion, act });
+      addDecision(ctx.em, ctx, state, work, { ...input, page: '', note: '', seq: seenSeq + 1, reason, sieveVersion, act });
       decided++;
     }
-    await tx.flush();
-    return { ok: true, act, decided, left };
-  });
-}
+    return { act, decided, left };
+  },
+});

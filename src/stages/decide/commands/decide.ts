@@ -1,8 +1,9 @@
 import { UniqueConstraintViolationException } from '@mikro-orm/core';
 import { z } from 'zod';
 import { STAGES, VERDICTS } from '@/core/flow';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { Decision, Work } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, CHANGED, FROZEN_WITH } from '../store/decisions';
@@ -26,30 +27,39 @@ export type DecideWork = z.input<typeof DecideWork>;
  * Adds a decision with the state it was made in. The sieve is saved as a version first if it has changed, so that
  * every decision names what it rested on.
  */
-export async function decideWork(ctx: Context, reviewId: string, given: DecideWork): Promise<Result<{ seq: number }>> {
-  const input = DecideWork.parse(given);
-  const state = await sieveState(ctx, reviewId);
-  const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo });
-  if (!state.indexOf.has(input.workNo) || !work)
-    return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
-  const latest = await ctx.em.find(Decision, { reviewId, workNo: input.workNo }, { orderBy: { seq: 'desc' } });
-  if ((latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
-  const atStage = latest.find((d) => d.stage === input.stage);
-  if (input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
-    return refuse('nothing-to-undo', 'There is no decision to take back.');
-  if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')
-    return refuse('not-kept', 'A full text is judged when the work is kept on its title and abstract.');
-  const reason =
-    input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
-  if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
-  const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
-  const seq = input.seenSeq + 1;
-  try {
-    addDecision(ctx.em, ctx, state, work, { ...input, seq, reason, sieveVersion, act: null });
-    await ctx.em.flush();
-  } catch (error) {
-    if (error instanceof UniqueConstraintViolationException) return refuse('changed-meanwhile', CHANGED);
-    throw error;
-  }
-  return { ok: true, seq };
-}
+export const decideWork = reviewCommand({
+  name: 'decide',
+  right: 'decide',
+  input: DecideWork,
+  lock: 'decide',
+  refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
+  stale: ['decisions', 'sieve'],
+  async run(ctx, given) {
+    const { reviewId } = ctx;
+    const input = DecideWork.parse(given);
+    const state = await sieveState(ctx, reviewId);
+    const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo });
+    if (!state.indexOf.has(input.workNo) || !work)
+      return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
+    const latest = await ctx.em.find(Decision, { reviewId, workNo: input.workNo }, { orderBy: { seq: 'desc' } });
+    if ((latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
+    const atStage = latest.find((d) => d.stage === input.stage);
+    if (input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
+      return refuse('nothing-to-undo', 'There is no decision to take back.');
+    if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')
+      return refuse('not-kept', 'A full text is judged when the work is kept on its title and abstract.');
+    const reason =
+      input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
+    if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
+    const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
+    const seq = input.seenSeq + 1;
+    try {
+      addDecision(ctx.em, ctx, state, work, { ...input, seq, reason, sieveVersion, act: null });
+      await ctx.em.flush();
+    } catch (error) {
+      if (error instanceof UniqueConstraintViolationException) return refuse('changed-meanwhile', CHANGED);
+      throw error;
+    }
+    return { seq };
+  },
+});

@@ -1,16 +1,20 @@
 import { z } from 'zod';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { Attachment } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const RemoveAttachment = z.strictObject({ id: z.uuid(), removed: z.boolean() });
 
 /** Takes a PDF away from its work, or brings it back: the file stays where it is. */
-export async function removeAttachment(
-  ctx: Context,
-  reviewId: string,
-  { id, removed }: z.infer<typeof RemoveAttachment>,
-): Promise<Result<object>> {
-  await openReview(ctx, reviewId);
-  const changed = await ctx.em.nativeUpdate(Attachment, { reviewId, id }, { removed });
-  return changed ? { ok: true } : refuse('no-pdf', 'There is no such PDF.');
-}
+export const removeAttachment = reviewCommand({
+  name: 'remove-attachment',
+  right: 'decide',
+  input: RemoveAttachment,
+  refuses: ['no-pdf'],
+  stale: ['decisions', 'each-work'],
+  async run(ctx, { id, removed }) {
+    const { reviewId } = ctx;
+    const changed = await ctx.em.nativeUpdate(Attachment, { reviewId, id }, { removed });
+    return changed ? {} : refuse('no-pdf', 'There is no such PDF.');
+  },
+});

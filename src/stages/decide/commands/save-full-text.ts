@@ -1,8 +1,9 @@
 import { UniqueConstraintViolationException } from '@mikro-orm/core';
 import { z } from 'zod';
 import { readDate } from '@/core/record';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { FullText } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 const day = z
   .string()
@@ -19,27 +20,30 @@ export const SaveFullText = z.strictObject({
 });
 
 /** Where the full text of a work stands, as a person wrote it down; unless somebody else changed it since it was read. */
-export async function saveFullText(
-  ctx: Context,
-  reviewId: string,
-  { seenEdit, workNo, ...input }: z.infer<typeof SaveFullText>,
-): Promise<Result<{ edit: number }>> {
-  const review = await openReview(ctx, reviewId);
-  if (input.asked && input.arrived && input.arrived < input.asked)
-    return refuse('dates', 'It arrived before it was asked for: one of the two days is wrong.');
-  const changed = () =>
-    refuse('changed-meanwhile', 'Somebody else changed this request. Reload the page to see it, then make your change again.');
-  const fields = { ...input, edit: seenEdit + 1, person: review.person, at: ctx.now() };
-  if (seenEdit > 0) {
-    const n = await ctx.em.nativeUpdate(FullText, { reviewId, workNo, edit: seenEdit }, fields);
-    return n === 0 ? changed() : { ok: true, edit: seenEdit + 1 };
-  }
-  try {
-    ctx.em.create(FullText, { reviewId, workNo, ...fields });
-    await ctx.em.flush();
-  } catch (error) {
-    if (error instanceof UniqueConstraintViolationException) return changed();
-    throw error;
-  }
-  return { ok: true, edit: 1 };
-}
+export const saveFullText = reviewCommand({
+  name: 'save-full-text',
+  right: 'decide',
+  input: SaveFullText,
+  refuses: ['dates', 'changed-meanwhile'],
+  stale: ['decisions', 'each-work'],
+  async run(ctx, { seenEdit, workNo, ...input }) {
+    const { review, reviewId } = ctx;
+    if (input.asked && input.arrived && input.arrived < input.asked)
+      return refuse('dates', 'It arrived before it was asked for: one of the two days is wrong.');
+    const changed = () =>
+      refuse('changed-meanwhile', 'Somebody else changed this request. Reload the page to see it, then make your change again.');
+    const fields = { ...input, edit: seenEdit + 1, person: review.person, at: ctx.now() };
+    if (seenEdit > 0) {
+      const n = await ctx.em.nativeUpdate(FullText, { reviewId, workNo, edit: seenEdit }, fields);
+      return n === 0 ? changed() : { edit: seenEdit + 1 };
+    }
+    try {
+      ctx.em.create(FullText, { reviewId, workNo, ...fields });
+      await ctx.em.flush();
+    } catch (error) {
+      if (error instanceof UniqueConstraintViolationException) return changed();
+      throw error;
+    }
+    return { edit: 1 };
+  },
+});

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { NOT_RETRIEVED } from '@/core/flow';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { Reason } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { changesOf } from '@/stages/question';
 
 const ReasonInput = z.strictObject({
@@ -16,16 +17,21 @@ const ReasonInput = z.strictObject({
 export const ReasonsInput = z.array(ReasonInput).max(60);
 
 /** Saves the list in its order: new ones are added, changed ones renamed, those left out put away. Every change is kept. */
-export async function saveReasons(ctx: Context, reviewId: string, input: z.infer<typeof ReasonsInput>): Promise<Result<object>> {
-  const review = await openReview(ctx, reviewId);
-  const codes = input.map((r) => r.code);
-  const twice = codes.find((code, i) => codes.indexOf(code) !== i);
-  if (twice) return refuse('code-twice', `The code "${twice}" stands twice. Each reason needs its own.`);
-  if (codes.includes(NOT_RETRIEVED))
-    return refuse('code-taken', `"${NOT_RETRIEVED}" is what a full text that was not had is counted under.`);
-  return ctx.em.transactional(async (tx) => {
-    const changes = await changesOf(tx, ctx, review);
-    const rows = await tx.find(Reason, { reviewId });
+export const saveReasons = reviewCommand({
+  name: 'save-reasons',
+  right: 'edit',
+  input: ReasonsInput,
+  refuses: ['code-twice', 'code-taken', 'code-merged'],
+  stale: ['reasons'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const codes = input.map((r) => r.code);
+    const twice = codes.find((code, i) => codes.indexOf(code) !== i);
+    if (twice) return refuse('code-twice', `The code "${twice}" stands twice. Each reason needs its own.`);
+    if (codes.includes(NOT_RETRIEVED))
+      return refuse('code-taken', `"${NOT_RETRIEVED}" is what a full text that was not had is counted under.`);
+    const changes = await changesOf(ctx.em, ctx, review);
+    const rows = await ctx.em.find(Reason, { reviewId });
     const merged = input.find((r) => rows.some((row) => row.code === r.code && row.mergedInto));
     if (merged)
       return refuse('code-merged', `"${merged.code}" was made part of another reason. Take that back first, or choose another code.`);
@@ -38,7 +44,6 @@ export async function saveReasons(ctx: Context, reviewId: string, input: z.infer
     input.forEach((reason, position) => {
       changes.upsert(rows, { ...reason, position }, 'own');
     });
-    await tx.flush();
-    return { ok: true };
-  });
-}
+    return {};
+  },
+});

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { Context, Result } from '@/platform/context';
 import { Decision, Work } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
 import { sieveState } from '@/stages/sieve';
 import { addDecision, latestAt } from '../store/decisions';
 
@@ -10,15 +10,21 @@ export const UndoAct = z.strictObject({ act: z.uuid() });
  * Takes back what was decided together, where nobody decided anew since: what had stood on a work before stands again,
  * as a row of its own.
  */
-export async function undoAct(ctx: Context, reviewId: string, { act }: z.infer<typeof UndoAct>): Promise<Result<{ undone: number }>> {
-  const state = await sieveState(ctx, reviewId);
-  return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`decide:${reviewId}`]);
-    const rows = await tx.find(Decision, { reviewId, act, verdict: { $ne: 'undo' } });
+export const undoAct = reviewCommand({
+  name: 'undo-act',
+  right: 'decide',
+  input: UndoAct,
+  lock: 'decide',
+  refuses: [],
+  stale: ['decisions', 'each-work'],
+  async run(ctx, { act }) {
+    const { reviewId } = ctx;
+    const state = await sieveState(ctx, reviewId);
+    const rows = await ctx.em.find(Decision, { reviewId, act, verdict: { $ne: 'undo' } });
     const numbers = rows.map((r) => r.workNo);
-    const latest = await latestAt(tx, reviewId, numbers);
-    const works = new Map((await tx.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
-    const all = await tx.find(Decision, { reviewId, workNo: { $in: numbers } }, { orderBy: { seq: 'asc' } });
+    const latest = await latestAt(ctx.em, reviewId, numbers);
+    const works = new Map((await ctx.em.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
+    const all = await ctx.em.find(Decision, { reviewId, workNo: { $in: numbers } }, { orderBy: { seq: 'asc' } });
     let undone = 0;
     for (const row of rows) {
       const work = works.get(row.workNo);
@@ -26,7 +32,7 @@ export async function undoAct(ctx: Context, reviewId: string, { act }: z.infer<t
       const { stage, sieveVersion } = row;
       const before = all.filter((d) => d.workNo === row.workNo && d.stage === stage && d.seq < row.seq).at(-1);
       const stood = before && before.verdict !== 'undo' ? before : null;
-      addDecision(tx, ctx, state, work, {
+      addDecision(ctx.em, ctx, state, work, {
         // No part of the act itself: taken back once, there is nothing of it left to take back.
         ...{ stage, sieveVersion, act: null, seq: row.seq + 1, verdict: stood ? stood.verdict : 'undo' },
         ...{ grounds: stood?.grounds ?? row.grounds, page: stood?.page ?? '', note: stood?.note ?? '' },
@@ -34,7 +40,6 @@ export async function undoAct(ctx: Context, reviewId: string, { act }: z.infer<t
       });
       undone++;
     }
-    await tx.flush();
-    return { ok: true, undone };
-  });
-}
+    return { undone };
+  },
+});

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Work, WrittenDifference } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const WriteDifference = z.strictObject({
   works: z.array(z.int().positive()).min(1).max(5000),
@@ -10,16 +11,20 @@ export const WriteDifference = z.strictObject({
 });
 
 /** Writes down what sets works apart from others of their profile: it counts as part of the profile from then on. */
-export async function writeDifference(ctx: Context, reviewId: string, input: z.infer<typeof WriteDifference>): Promise<Result<object>> {
-  const review = await openReview(ctx, reviewId);
-  return ctx.em.transactional(async (tx) => {
-    const known = await tx.count(Work, { reviewId, no: { $in: input.works } });
+export const writeDifference = reviewCommand({
+  name: 'write-difference',
+  right: 'decide',
+  input: WriteDifference,
+  refuses: ['no-work'],
+  stale: ['decisions', 'each-work'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const known = await ctx.em.count(Work, { reviewId, no: { $in: input.works } });
     if (known !== new Set(input.works).size)
       return refuse('no-work', 'Some of these works are not in the review any more. Reload the page.');
-    let seq = await nextSeq(tx, 'written_difference', reviewId);
+    let seq = await nextSeq(ctx.em, 'written_difference', reviewId);
     for (const workNo of new Set(input.works))
-      tx.create(WrittenDifference, { reviewId, seq: seq++, workNo, text: input.text, person: review.person, at: ctx.now() });
-    await tx.flush();
-    return { ok: true };
-  });
-}
+      ctx.em.create(WrittenDifference, { reviewId, seq: seq++, workNo, text: input.text, person: review.person, at: ctx.now() });
+    return {};
+  },
+});

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { differenceOf, distanceBetween, type Near, precedentsOf, profileAt } from '@/core/grounds';
 import type { MaskAxis } from '@/core/sieve';
-import { type Context, type Result, refuse } from '@/platform/context';
+import { reviewQuery } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { textIndex } from '@/stages/classify';
 import { titlesOf } from '@/stages/merge';
 import { differencesOf } from '../store/differences';
@@ -23,46 +24,49 @@ export interface PrecedentLine {
 }
 
 /** Decided works that are most like this one, by profile and then by their words. */
-export async function precedents(
-  ctx: Context,
-  reviewId: string,
-  { workNo }: z.infer<typeof PrecedentsOf>,
-): Promise<Result<{ precedents: PrecedentLine[]; difference: string }>> {
-  const state = await reviewState(ctx, reviewId);
-  const index = state.indexOf.get(workNo);
-  if (index === undefined) return refuse('no-work', 'This work is not in the review any more.');
-  const differences = await differencesOf(ctx, reviewId);
-  const textOf = (no: number) => differences.get(no)?.text ?? '';
-  const near: Near[] = [];
-  for (const [no, { verdict }] of state.decisions) {
-    const other = state.indexOf.get(no);
-    if (no === workNo || other === undefined || (verdict !== 'keep' && verdict !== 'exclude')) continue;
-    const distance = distanceBetween(state.columns, state.run, index, other) + Number(textOf(no) !== textOf(workNo));
-    if (distance <= FURTHEST) near.push({ work: no, distance });
-  }
-  const texts = await textIndex(ctx, reviewId, [workNo, ...near.map((n) => n.work)]);
-  const found = precedentsOf(near, (works) => texts.likenessTo(workNo, works));
-  const target = profileAt(state.columns, state.run, index, textOf(workNo));
-  const titles = await titlesOf(
-    ctx,
-    reviewId,
-    found.map((f) => f.work),
-  );
-  return {
-    ok: true,
-    difference: target.difference,
-    precedents: found.map(({ work, likeness }) => {
-      const { verdict, reasonText } = state.decisions.get(work)!;
-      const differs = differenceOf(target, profileAt(state.columns, state.run, state.indexOf.get(work)!, textOf(work)));
-      return {
-        ...{ no: work, title: titles.get(work) ?? '', verdict: verdict as 'keep' | 'exclude', reasonText, axes: differs.axes },
-        limiters: differs.limiters.map((k) => state.review.sieve[k]?.name ?? 'a limiter'),
-        difference: textOf(work),
-        likeness: Math.round(likeness * 100) / 100,
-      };
-    }),
-  };
-}
+export const precedents = reviewQuery({
+  name: 'precedents',
+  right: 'read',
+  input: PrecedentsOf,
+  refuses: ['no-work'],
+  rests: ['decisions', 'sieve', 'classification'],
+  async run(ctx, { workNo }) {
+    const { reviewId } = ctx;
+    const state = await reviewState(ctx, reviewId);
+    const index = state.indexOf.get(workNo);
+    if (index === undefined) return refuse('no-work', 'This work is not in the review any more.');
+    const differences = await differencesOf(ctx, reviewId);
+    const textOf = (no: number) => differences.get(no)?.text ?? '';
+    const near: Near[] = [];
+    for (const [no, { verdict }] of state.decisions) {
+      const other = state.indexOf.get(no);
+      if (no === workNo || other === undefined || (verdict !== 'keep' && verdict !== 'exclude')) continue;
+      const distance = distanceBetween(state.columns, state.run, index, other) + Number(textOf(no) !== textOf(workNo));
+      if (distance <= FURTHEST) near.push({ work: no, distance });
+    }
+    const texts = await textIndex(ctx, reviewId, [workNo, ...near.map((n) => n.work)]);
+    const found = precedentsOf(near, (works) => texts.likenessTo(workNo, works));
+    const target = profileAt(state.columns, state.run, index, textOf(workNo));
+    const titles = await titlesOf(
+      ctx,
+      reviewId,
+      found.map((f) => f.work),
+    );
+    return {
+      difference: target.difference,
+      precedents: found.map(({ work, likeness }) => {
+        const { verdict, reasonText } = state.decisions.get(work)!;
+        const differs = differenceOf(target, profileAt(state.columns, state.run, state.indexOf.get(work)!, textOf(work)));
+        return {
+          ...{ no: work, title: titles.get(work) ?? '', verdict: verdict as 'keep' | 'exclude', reasonText, axes: differs.axes },
+          limiters: differs.limiters.map((k) => state.review.sieve[k]?.name ?? 'a limiter'),
+          difference: textOf(work),
+          likeness: Math.round(likeness * 100) / 100,
+        };
+      }),
+    };
+  },
+});
 /** Works whose profiles differ in more are no precedents. */
 const FURTHEST = 2;
 

@@ -56,8 +56,8 @@ function Group({ reviewId, group, scheme }: { reviewId: string; group: Inconsist
     return labels.length <= 3 ? [labels.join(' or ')] : [`${AXIS_LABELS[axis].toLowerCase()} open`];
   });
   async function write(works: number[], text: string) {
-    const answer = await call(reviewId, 'write-difference', { works, text }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so nothing was written. Try again.');
+    const answer = await call(reviewId, 'write-difference', { works, text });
+    if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
     if (text)
       toast(works.length === 1 ? 'The difference is written down.' : `Written down for ${works.length} works.`, {

@@ -1,11 +1,11 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { reviewChanged } from '@/client/useFigures';
-import { fetchWork, forgetWorks, useWork } from '@/client/useWork';
+import { askAhead } from '@/client/useAsk';
+import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
+import type { ReasonLine } from '@/core/flow';
 import { STAGE_WORDS, STAGES, type Stage } from '@/core/flow';
-import type { ReasonLine } from '@/stages/question/store/reasons';
 import { Evidence, ReadingPane } from '@/stages/works/screens';
 import { Dialog } from '@/ui/dialog';
 import { Empty } from '@/ui/empty';
@@ -22,7 +22,7 @@ import { Precedents } from './Precedents';
 import { type QueueChoices, QueueHead } from './QueueHead';
 import { QueueList } from './QueueList';
 import { ReasonDialog } from './ReasonDialog';
-import { decidedAt, useDecisions } from './useDecisions';
+import { AHEAD, decidedAt, useDecisions } from './useDecisions';
 import { useGrounds } from './useGrounds';
 import { useQueue } from './useQueue';
 
@@ -41,6 +41,9 @@ const KEYS: readonly KeyLine[] = [
   ['M', 'show or hide the marks'],
   ['?', 'this list'],
 ];
+
+/** A work that was looked at for so long is being read. */
+const READ_FOR_MS = 400;
 
 interface DecideScreenProps {
   reviewId: string;
@@ -64,8 +67,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const wanted = picked ?? Number(params.get('work'));
   const current = wanted > 0 ? wanted : (numbers.find((no) => queue.of(no).state === 'undecided') ?? numbers[0] ?? null);
   const at = current === null ? -1 : numbers.indexOf(current);
-  const [turn, setTurn] = useState(0);
-  const state = useWork(reviewId, current, turn);
+  const state = useWork(reviewId, current);
   const work = state.state === 'ready' && state.work.no === current ? state.work : null;
   const grounds = useGrounds(reviewId, stage, current, work);
   const [dialog, setDialog] = useState<'reasons' | 'keys' | 'evidence' | 'many' | null>(null);
@@ -88,13 +90,16 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     queue,
     set: setDecided,
     open,
-    changed: () => setTurn((n) => n + 1),
     stored: grounds.forget,
   });
 
-  // The next ones are fetched while this one is read.
+  // The next ones are asked for while this one is read. Who decides at once need not wait: a decision brings them along.
   useEffect(() => {
-    for (const next of numbers.slice(at + 1, at + 4)) void fetchWork(reviewId, next).catch(() => {});
+    const timer = setTimeout(() => {
+      for (const no of numbers.slice(at + 1, at + 1 + AHEAD)) askAhead(reviewId, 'work', { no });
+      if (numbers[at + 1] !== undefined) askAhead(reviewId, 'precedents', { workNo: numbers[at + 1]! });
+    }, READ_FOR_MS);
+    return () => clearTimeout(timer);
   }, [reviewId, numbers, at]);
   useEffect(() => {
     if (dialog === 'evidence' && axis) document.getElementById(`evidence-${axis}`)?.scrollIntoView({ block: 'start' });
@@ -118,14 +123,6 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const evidence = (of?: WorkAxis) => {
     setAxis(of);
     setDialog('evidence');
-  };
-  /** The same work again, fetched anew: something about it was changed. */
-  const refresh = () => {
-    if (current !== null)
-      void fetchWork(reviewId, current, true).then(
-        () => setTurn((n) => n + 1),
-        () => {},
-      ); // prettier-ignore
   };
   const keys = useHotkeys(
     {
@@ -165,7 +162,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
               ) : state.state === 'failed' ? (
                 <p role="alert">{state.message}</p>
               ) : work ? (
-                <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} onChanged={refresh} />
+                <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} />
               ) : (
                 <p role="status">Reading …</p>
               )}
@@ -192,12 +189,10 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
             )}
           </main>
           <aside aria-label="What it is, and why we say so" className="overflow-y-auto bg-surface px-4 py-4">
-            {work && stage === 'full-text' && (
-              <FullTextPanel reviewId={reviewId} work={work} shown={pdf} onShow={setPdf} onChanged={refresh} />
-            )}
+            {work && stage === 'full-text' && <FullTextPanel reviewId={reviewId} work={work} shown={pdf} onShow={setPdf} />}
             {work && (
               <Knowledge work={work} version={version} onEvidence={evidence}>
-                <Precedents reviewId={reviewId} no={work.no} turn={turn} onOpen={open} />
+                <Precedents reviewId={reviewId} no={work.no} onOpen={open} />
               </Knowledge>
             )}
           </aside>
@@ -218,9 +213,6 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
           onClose={() => setDialog(null)}
           onDone={() => {
             setDialog(null);
-            forgetWorks();
-            setTurn((n) => n + 1);
-            reviewChanged();
             router.refresh();
           }}
         />

@@ -1,8 +1,9 @@
 'use client';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
-import type { WorkDetail } from '@/stages/works/queries/work-detail';
+import { call, put } from '@/client/call';
+import { forget } from '@/client/query-client';
+import type { WorkDetail } from '@/client/types';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FileInput } from '@/ui/file-input';
@@ -14,31 +15,25 @@ interface FullTextPanelProps {
   /** A PDF to be shown at a page. */
   shown: { id: string; page: number } | null;
   onShow(pdf: { id: string; page: number } | null): void;
-  onChanged(): void;
 }
 
 /** What is known of the way to the full text: what the records promise, what was asked for, and what is attached. */
-export function FullTextPanel({ reviewId, work, shown, onShow, onChanged }: FullTextPanelProps) {
+export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelProps) {
   const [busy, setBusy] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   async function attach(files: File[]) {
     setBusy(true);
     for (const file of files) {
-      const response = await fetch(`/api/reviews/${reviewId}/works/${work.no}/pdf?name=${encodeURIComponent(file.name)}`, {
-        method: 'PUT',
-        body: file,
-      }).catch(() => null);
-      const answer = (await response?.json().catch(() => null)) as { ok: boolean; message?: string } | null;
-      if (!answer?.ok) toast.error(answer?.message ?? `${file.name}: the server did not answer. Try again.`);
+      const answer = await put(`/api/reviews/${reviewId}/works/${work.no}/pdf?name=${encodeURIComponent(file.name)}`, file);
+      if (!answer.ok) toast.error(`${file.name}: ${answer.message}`);
       else toast(`${file.name} is attached.`);
     }
     setBusy(false);
-    onChanged();
+    forget(reviewId, ['each-work', 'decisions']);
   }
   async function remove(id: string, removed: boolean) {
-    const answer = await call(reviewId, 'remove-attachment', { id, removed }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
-    onChanged();
+    const answer = await call(reviewId, 'remove-attachment', { id, removed });
+    if (!answer.ok) return void toast.error(answer.message);
     if (removed) toast('The PDF is taken away.', { action: { label: 'Undo', onClick: () => void remove(id, false) } });
   }
   const open = work.pdfs.find((p) => p.id === shown?.id);
@@ -78,7 +73,7 @@ export function FullTextPanel({ reviewId, work, shown, onShow, onChanged }: Full
       <Button className="min-h-7 text-[13px]" disabled={busy} onClick={() => chooser.current?.click()}>
         {busy ? 'Attaching …' : 'Attach a PDF'}
       </Button>
-      <RequestForm reviewId={reviewId} workNo={work.no} line={work.fullText} onSaved={onChanged} />
+      <RequestForm reviewId={reviewId} workNo={work.no} line={work.fullText} />
       {open && shown && (
         <Dialog open onOpenChange={(on) => !on && onShow(null)} title={open.name} wide>
           <iframe

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { count, Pill, StateSquare } from '@/ui/marks';
@@ -114,8 +114,8 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
 function PdfSearch({ reviewId }: { reviewId: string }) {
   const [found, setFound] = useState<{ words: string; hits: PdfHit[]; more: boolean; without: number } | { message: string } | null>(null);
   async function search(words: string) {
-    const answer = await call(reviewId, 'search-pdfs', { words }).catch(() => null);
-    setFound(answer?.ok ? { words, ...answer } : { message: answer?.message ?? 'The server did not answer. Try again.' });
+    const answer = await ask(reviewId, 'search-pdfs', { words });
+    setFound(answer.ok ? { words, ...answer } : { message: answer.message });
   }
   return (
     <section aria-label="Search in all PDFs" className="mt-3">

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
+import type { WorkDetail } from '@/client/types';
 import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { STAGE_WORDS } from '@/core/flow';
 import { intervalWords } from '@/core/record';
-import type { WorkDetail } from '@/stages/works/queries/work-detail';
 import { KnownPill, Value } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Pill } from '@/ui/marks';

@@ -1,10 +1,10 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask, call } from '@/client/call';
+import { useAsk } from '@/client/useAsk';
+import type { ReasonLine } from '@/core/flow';
 import { reasonWords, type Stage } from '@/core/flow';
-import type { ReasonLine } from '@/stages/question/store/reasons';
-import type { WorkLine } from '@/stages/works/queries/list-works';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Select, TextArea } from '@/ui/field';
@@ -34,19 +34,11 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
   const [busy, setBusy] = useState(false);
   const decided = queue.numbers.filter((no) => queue.of(no).state !== 'undecided');
   const works = decidedToo ? queue.numbers : queue.numbers.filter((no) => queue.of(no).state === 'undecided');
-  const [lines, setLines] = useState<WorkLine[]>([]);
   const shown = works.slice(0, PREVIEWED).join();
-  useEffect(() => {
-    let gone = false;
-    void call(reviewId, 'works', shown ? shown.split(',').map(Number) : [])
-      .then((answer) => !gone && answer.ok && setLines(answer.works))
-      .catch(() => {});
-    return () => {
-      gone = true;
-    };
-  }, [reviewId, shown]);
+  const { data } = useAsk(reviewId, 'works', shown ? shown.split(',').map(Number) : []);
+  const lines = data?.works ?? [];
   async function decideTogether() {
-    const seen = await call(reviewId, 'seen-decisions', { works: works.slice(0, MOST) });
+    const seen = await ask(reviewId, 'seen-decisions', { works: works.slice(0, MOST) });
     if (!seen.ok) return seen;
     return call(reviewId, 'decide-many', {
       ...{ stage, verdict, reasonCode: verdict === 'exclude' ? reasonCode : '', grounds },
@@ -55,9 +47,9 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
   }
   async function decide() {
     setBusy(true);
-    const answer = await decideTogether().catch(() => null);
+    const answer = await decideTogether();
     setBusy(false);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Nothing was decided; try again.');
+    if (!answer.ok) return void toast.error(answer.message);
     const { act, left } = answer;
     onDone();
     toast(

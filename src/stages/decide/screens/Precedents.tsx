@@ -1,44 +1,16 @@
 'use client';
-import { useEffect, useState } from 'react';
-import { call } from '@/client/call';
+import { useAsk } from '@/client/useAsk';
 import { AXIS_LABELS } from '@/core/classify';
 import { StateSquare } from '@/ui/marks';
 import type { PrecedentLine } from '../queries/precedents';
 
-interface Found {
-  no: number;
-  precedents: PrecedentLine[];
-}
-const cache = new Map<string, Promise<Found | null>>();
-
-/** Asks for the precedents of a work; those that were asked for at this turn already are not asked for again. */
-export function fetchPrecedents(reviewId: string, no: number, turn: number): Promise<Found | null> {
-  const key = `${reviewId}/${no}/${turn}`;
-  let found = cache.get(key);
-  if (!found) {
-    if (cache.size > 100) cache.clear();
-    found = call(reviewId, 'precedents', { workNo: no })
-      .then((answer) => (answer.ok ? { no, precedents: answer.precedents } : null))
-      .catch(() => null);
-    cache.set(key, found);
-  }
-  return found;
-}
-
 /** Decided works that are most like this one: the same profile first, then the nearest in their words. */
-export function Precedents({ reviewId, no, turn, onOpen }: { reviewId: string; no: number; turn: number; onOpen(no: number): void }) {
-  const [found, setFound] = useState<Found | null>(null);
-  useEffect(() => {
-    let gone = false;
-    void fetchPrecedents(reviewId, no, turn).then((f) => !gone && setFound(f));
-    return () => {
-      gone = true;
-    };
-  }, [reviewId, no, turn]);
+export function Precedents({ reviewId, no, onOpen }: { reviewId: string; no: number; onOpen(no: number): void }) {
+  const { data: found } = useAsk(reviewId, 'precedents', { workNo: no });
   return (
     <section aria-label="Alike, and decided" className="mt-3 border-rule border-t pt-3">
       <h2 className="mb-1 text-[16px]">Alike, and decided</h2>
-      {found?.no !== no ? (
+      {!found ? (
         <p className="text-[13px] text-slate">Looking …</p>
       ) : found.precedents.length === 0 ? (
         <p className="text-[13px] text-slate">Nothing with this profile, or one near it, is decided yet.</p>

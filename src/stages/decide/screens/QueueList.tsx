@@ -1,7 +1,7 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ReactNode, useEffect, useRef } from 'react';
-import type { WorkLine } from '@/stages/works/queries/list-works';
+import type { WorkLine } from '@/client/types';
 import { useWorkLines } from '@/stages/works/screens';
 import { cx } from '@/ui/cx';
 import { StateSquare } from '@/ui/marks';

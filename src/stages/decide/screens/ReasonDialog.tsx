@@ -1,7 +1,7 @@
 'use client';
 import { call } from '@/client/call';
+import type { ReasonLine } from '@/core/flow';
 import { reasonWords } from '@/core/flow';
-import type { ReasonLine } from '@/stages/question/store/reasons';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 

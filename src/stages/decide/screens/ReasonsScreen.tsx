@@ -4,9 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import type { ReasonLine } from '@/core/flow';
 import { DEFAULT_TEMPLATES, SLOTS, TEMPLATE_KINDS, type TemplateKind, type Templates } from '@/core/grounds';
-import type { Refusal } from '@/platform/context';
-import type { ReasonLine } from '@/stages/question/store/reasons';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
 import { IconButton } from '@/ui/icon-button';
@@ -25,10 +24,10 @@ interface ReasonsScreenProps {
 /** Saves, says what was refused, and reads the page anew. */
 function useSaving() {
   const router = useRouter();
-  return async (asked: Promise<{ ok: true } | Refusal>, done: string): Promise<boolean> => {
-    const answer = await asked.catch(() => null);
-    if (!answer?.ok) {
-      toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+  return async (asked: Promise<{ ok: true } | { ok: false; message: string }>, done: string): Promise<boolean> => {
+    const answer = await asked;
+    if (!answer.ok) {
+      toast.error(answer.message);
       return false;
     }
     toast(done);

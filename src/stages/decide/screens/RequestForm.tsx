@@ -13,27 +13,16 @@ const DAYS = [
 ] as const;
 
 /** When a full text was asked for, promised and had, and of whom. */
-export function RequestForm({
-  reviewId,
-  workNo,
-  line,
-  onSaved,
-}: {
-  reviewId: string;
-  workNo: number;
-  line: FullTextLine;
-  onSaved(): void;
-}) {
+export function RequestForm({ reviewId, workNo, line }: { reviewId: string; workNo: number; line: FullTextLine }) {
   const [fields, setFields] = useState(line);
   useEffect(() => setFields(line), [line]);
   const changed = (Object.keys(line) as (keyof FullTextLine)[]).some((k) => fields[k] !== line[k]);
   const set = (change: Partial<FullTextLine>) => setFields((old) => ({ ...old, ...change }));
   async function save() {
     const { edit, ...rest } = fields;
-    const answer = await call(reviewId, 'save-full-text', { workNo, ...rest, seenEdit: edit }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+    const answer = await call(reviewId, 'save-full-text', { workNo, ...rest, seenEdit: edit });
+    if (!answer.ok) return void toast.error(answer.message);
     toast('The request is saved.');
-    onSaved();
   }
   return (
     <form

@@ -1,11 +1,11 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
-import { fetchWork } from '@/client/useWork';
+import { call, type Follow } from '@/client/call';
+import { keyOf, queryClient } from '@/client/query-client';
+import type { WorkDetail } from '@/client/types';
+import { asked } from '@/client/useAsk';
 import { type DecisionVerdict, type Stage, stateOf, type WorkState } from '@/core/flow';
-import type { WorkDetail } from '@/stages/works/queries/work-detail';
 import type { Typed } from './useGrounds';
 import type { Decided, Queue } from './useQueue';
 
@@ -31,6 +31,10 @@ export function decidedAt(work: WorkDetail, stage: Stage): Decided {
 }
 const undecidedState = ({ state }: WorkDetail): WorkState => (state === 'stopped' || state === 'held' ? state : 'undecided');
 
+/** So many of the next works are known before they are opened. */
+export const AHEAD = 3;
+const NOT_SAVED = 'The decision was not saved: the server did not answer. Your grounds are kept here; try again.';
+
 interface Options {
   reviewId: string;
   stage: Stage;
@@ -38,8 +42,6 @@ interface Options {
   set(no: number, decided: Decided): void;
   /** Opens a work of the queue. */
   open(no: number): void;
-  /** Called when what is known of a work was fetched anew. */
-  changed(): void;
   /** Called when grounds were stored with a decision. */
   stored(no: number): void;
 }
@@ -48,7 +50,7 @@ interface Options {
  * Decides and takes back. The screen moves on at once; a refusal brings it back with a message. What is done to a
  * work waits for what was done to the same work before, so that a quick undo is never refused as somebody else's.
  */
-export function useDecisions({ reviewId, stage, queue, set, open, changed, stored }: Options) {
+export function useDecisions({ reviewId, stage, queue, set, open, stored }: Options) {
   const last = useRef<number | null>(null);
   const underWay = useRef(new Map<number, Promise<unknown>>());
   /** What this screen itself wrote last of a work: nobody needs to be shown that again. */
@@ -71,23 +73,44 @@ export function useDecisions({ reviewId, stage, queue, set, open, changed, store
     const own = written.current.get(no);
     const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
     const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
-    const result = await call(reviewId, 'decide', { workNo: no, stage, verdict, reasonCode, ...said, seenSeq }).catch(() => null);
-    if (result?.ok) {
+    const input = { workNo: no, stage, verdict, reasonCode, ...said, seenSeq };
+    const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...ahead(no)]);
+    if (result.ok) {
       written.current.set(no, { seq: result.seq, typed: said });
       // What was typed since stays typed when a decision is taken back.
       if (verdict !== 'undo') stored(no);
     }
-    const fresh = result && (await fetchWork(reviewId, no, true).catch(() => null));
+    const fresh = await workNow(no, result.ok);
     if (fresh) set(no, decidedAt(fresh, stage));
-    else if (!result?.ok) set(no, old);
-    changed();
-    if (result?.ok) {
-      reviewChanged();
-      return true;
-    }
+    else if (!result.ok) set(no, old);
+    if (result.ok) return true;
     open(no);
-    toast.error(result?.message ?? 'The decision was not saved: the server did not answer. Your grounds are kept here; try again.');
+    toast.error(result.code === 'no-answer' ? NOT_SAVED : result.message);
     return false;
+  }
+
+  /** The work as it is after a decision, which came with the answer; of a refused one it is asked for anew. */
+  async function workNow(no: number, decided: boolean): Promise<WorkDetail | null> {
+    const key = keyOf(reviewId, 'work', { no });
+    if (!decided) await queryClient.invalidateQueries({ queryKey: key, refetchType: 'none' });
+    return asked(reviewId, 'work', { no }).then(
+      (said) => said.work,
+      () => null,
+    );
+  }
+
+  /** Works that come after one and are undecided, in the order of the queue. */
+  function undecidedAfter(no: number): number[] {
+    const at = queue.numbers.indexOf(no);
+    return queue.numbers.slice(at + 1).filter((next) => queue.of(next).state === 'undecided');
+  }
+
+  /** What the screen will want once this work is decided, so that a decision costs one request and no more. */
+  function ahead(no: number): Follow[] {
+    const next = undecidedAfter(no);
+    const precedents = next.slice(0, 2).map((workNo): Follow => ({ ask: 'precedents', input: { workNo } }));
+    const works = next.slice(0, AHEAD + 1).filter((n) => queryClient.getQueryData(keyOf(reviewId, 'work', { no: n })) === undefined);
+    return [...precedents, ...works.slice(0, 2).map((n): Follow => ({ ask: 'work', input: { no: n } }))];
   }
 
   /** Does it at once, or when what is under way for the same work is done. */
@@ -112,7 +135,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, changed, store
     open(no);
     if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no))))) return;
     if (last.current === no) last.current = null;
-    const { title } = (await fetchWork(reviewId, no)).shown;
+    const title = (await workNow(no, true))?.shown.title ?? '';
     toast(`${DONE_WORDS.undo}: ${title.slice(0, 70)}`);
   }
 

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
+import type { WorkDetail } from '@/client/types';
 import type { Stage } from '@/core/flow';
-import type { WorkDetail } from '@/stages/works/queries/work-detail';
 
 /** What a person types beside a decision. */
 export interface Typed {

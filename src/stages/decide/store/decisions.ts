@@ -1,8 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { DecisionVerdict, Stage } from '@/core/flow';
+import type { DecisionVerdict, ReasonLine, Stage } from '@/core/flow';
 import type { Context } from '@/platform/context';
 import { Decision, type Snapshot, type Work } from '@/platform/db/schema';
-import type { ReasonLine } from '@/stages/question';
 import { outcomeNow, outcomeWords, type SieveState } from '@/stages/sieve';
 
 export const FROZEN_WITH = 'Saved with the first decision made under it.';

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { type FieldEdit, MERGED_FIELDS } from '@/core/merge';
 import { normaliseDoi, readDate } from '@/core/record';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Work, WorkEdit } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const EditField = z.strictObject({
   workNo: z.int().positive(),
@@ -14,21 +15,26 @@ export const EditField = z.strictObject({
 });
 
 /** Sets a field of a work, or takes that back. How records are joined does not change. */
-export async function editField(ctx: Context, reviewId: string, input: z.infer<typeof EditField>): Promise<Result<object>> {
-  const review = await openReview(ctx, reviewId);
-  const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo, absorbedBy: null });
-  if (!work) return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
-  const value = input.value?.trim() ?? null;
-  const wrong = value ? faultOf(input.field, value) : null;
-  if (wrong) return refuse('not-a-value', wrong);
-  await ctx.em.transactional(async (tx) => {
-    const seq = await nextSeq(tx, 'work_edit', reviewId);
-    tx.create(WorkEdit, { reviewId, seq, workNo: input.workNo, field: input.field, value, person: review.person, at: ctx.now() });
-    await tx.flush();
-    await queueMerge(tx, reviewId, ctx.now());
-  });
-  return { ok: true };
-}
+export const editField = reviewCommand({
+  name: 'edit-field',
+  right: 'edit',
+  input: EditField,
+  refuses: ['no-work', 'not-a-value'],
+  stale: ['merging'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo, absorbedBy: null });
+    if (!work) return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
+    const value = input.value?.trim() ?? null;
+    const wrong = value ? faultOf(input.field, value) : null;
+    if (wrong) return refuse('not-a-value', wrong);
+    const seq = await nextSeq(ctx.em, 'work_edit', reviewId);
+    ctx.em.create(WorkEdit, { reviewId, seq, workNo: input.workNo, field: input.field, value, person: review.person, at: ctx.now() });
+    await ctx.em.flush();
+    await queueMerge(ctx.em, reviewId, ctx.now());
+    return {};
+  },
+});
 
 function faultOf(field: FieldEdit['field'], value: string): string | null {
   if (field === 'doi') return normaliseDoi(value) === value.toLowerCase() ? null : 'Write the DOI alone, as in 10.5555/abc.';

@@ -1,9 +1,16 @@
-import { type Context, openReview, type Result } from '@/platform/context';
 import { queueMerge } from '@/platform/queue/queue';
+import { NOTHING, reviewCommand } from '@/platform/verbs/declare';
 
 /** Queues the merge of a review's records, as after one that was broken off or failed. */
-export async function mergeAgain(ctx: Context, reviewId: string): Promise<Result<object>> {
-  await openReview(ctx, reviewId);
-  await ctx.em.transactional((tx) => queueMerge(tx, reviewId, ctx.now()));
-  return { ok: true };
-}
+export const mergeAgain = reviewCommand({
+  name: 'merge-again',
+  right: 'edit',
+  input: NOTHING,
+  refuses: [],
+  stale: ['merging'],
+  async run(ctx) {
+    const { reviewId } = ctx;
+    await queueMerge(ctx.em, reviewId, ctx.now());
+    return {};
+  },
+});

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { LINK_CODES } from '@/core/merge';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { MergeRulingRow, RecordRow } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const RuleMerge = z.strictObject({
   verdict: z.enum(['join', 'apart', 'link', 'unlink']),
@@ -18,24 +19,29 @@ export const RuleMerge = z.strictObject({
 });
 
 /** Adds what a person ruled, and queues the merge that follows it. */
-export async function ruleMerge(ctx: Context, reviewId: string, input: z.infer<typeof RuleMerge>): Promise<Result<{ act: string }>> {
-  const review = await openReview(ctx, reviewId);
-  if ((input.verdict === 'link' || input.verdict === 'unlink') && !input.link)
-    return refuse('no-link', 'Say what the one is of the other.');
-  const others = [...new Set(input.others)];
-  if (others.includes(input.a)) return refuse('same-record', 'A record cannot be ruled on with itself.');
-  const names = new Map(
-    (await ctx.em.find(RecordRow, { reviewId, no: { $in: [input.a, ...others] } }, { fields: ['no', 'stableName'] })).map((r) => [
-      r.no,
-      r.stableName,
-    ]),
-  );
-  if (names.size !== others.length + 1) return refuse('no-record', 'One of these records is not in the review.');
-  const act = randomUUID();
-  await ctx.em.transactional(async (tx) => {
-    let seq = await nextSeq(tx, 'merge_ruling', reviewId);
+export const ruleMerge = reviewCommand({
+  name: 'rule-merge',
+  right: 'edit',
+  input: RuleMerge,
+  refuses: ['no-link', 'same-record', 'no-record'],
+  stale: ['merging'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    if ((input.verdict === 'link' || input.verdict === 'unlink') && !input.link)
+      return refuse('no-link', 'Say what the one is of the other.');
+    const others = [...new Set(input.others)];
+    if (others.includes(input.a)) return refuse('same-record', 'A record cannot be ruled on with itself.');
+    const names = new Map(
+      (await ctx.em.find(RecordRow, { reviewId, no: { $in: [input.a, ...others] } }, { fields: ['no', 'stableName'] })).map((r) => [
+        r.no,
+        r.stableName,
+      ]),
+    );
+    if (names.size !== others.length + 1) return refuse('no-record', 'One of these records is not in the review.');
+    const act = randomUUID();
+    let seq = await nextSeq(ctx.em, 'merge_ruling', reviewId);
     for (const b of others)
-      tx.create(MergeRulingRow, {
+      ctx.em.create(MergeRulingRow, {
         reviewId,
         seq: seq++,
         act,
@@ -50,8 +56,8 @@ export async function ruleMerge(ctx: Context, reviewId: string, input: z.infer<t
         person: review.person,
         at: ctx.now(),
       });
-    await tx.flush();
-    await queueMerge(tx, reviewId, ctx.now());
-  });
-  return { ok: true, act };
-}
+    await ctx.em.flush();
+    await queueMerge(ctx.em, reviewId, ctx.now());
+    return { act };
+  },
+});

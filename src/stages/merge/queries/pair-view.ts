@@ -16,8 +16,10 @@ import {
 } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
 import { SAYS_NO_TYPE } from '@/core/vocabularies';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import { type Context, openReview } from '@/platform/context';
 import { MergeQuestion } from '@/platform/db/schema';
+import { reviewQuery } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
 import { standingRulings } from '../store/merge-rulings';
 
@@ -60,39 +62,40 @@ interface Row {
 }
 
 /** Two records side by side, with what speaks for one publication and what against. */
-export async function pairView(
-  ctx: Context,
-  reviewId: string,
-  { a, b }: z.infer<typeof PairOfRecords>,
-): Promise<Result<{ pair: PairView }>> {
-  await openReview(ctx, reviewId);
-  const rows = await ctx.em.execute<Row[]>(
-    `select r.no, r.database_id, r.item, m.work_no,
+export const pairView = reviewQuery({
+  name: 'pair',
+  right: 'read',
+  input: PairOfRecords,
+  refuses: ['no-record'],
+  rests: ['merging'],
+  async run(ctx, { a, b }) {
+    const { reviewId } = ctx;
+    const rows = await ctx.em.execute<Row[]>(
+      `select r.no, r.database_id, r.item, m.work_no,
        (select count(*)::int from work_record n where n.review_id = m.review_id and n.work_no = m.work_no and n.active) as records
      from record r join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
      where r.review_id = ? and r.no in (?, ?)`,
-    [reviewId, a, b],
-  );
-  const [left, right] = [rows.find((r) => r.no === a), rows.find((r) => r.no === b)];
-  if (!left || !right) return refuse('no-record', 'One of these records is not in the review any more.');
-  const databases = await databasesOf(ctx, reviewId);
-  const side = (r: Row): PairSide => {
-    const database = databases.find((d) => d.id === r.database_id) ?? UNATTRIBUTED;
-    return { no: r.no, tag: database.tag, database: database.name, workNo: r.work_no, records: r.records };
-  };
-  const [x, y] = [mergeKeys(left.item), mergeKeys(right.item)];
-  const compared = compareRecords(prepare(x), prepare(y));
-  return {
-    ok: true,
-    pair: {
+      [reviewId, a, b],
+    );
+    const [left, right] = [rows.find((r) => r.no === a), rows.find((r) => r.no === b)];
+    if (!left || !right) return refuse('no-record', 'One of these records is not in the review any more.');
+    const databases = await databasesOf(ctx, reviewId);
+    const side = (r: Row): PairSide => {
+      const database = databases.find((d) => d.id === r.database_id) ?? UNATTRIBUTED;
+      return { no: r.no, tag: database.tag, database: database.name, workNo: r.work_no, records: r.records };
+    };
+    const [x, y] = [mergeKeys(left.item), mergeKeys(right.item)];
+    const compared = compareRecords(prepare(x), prepare(y));
+    const pair: PairView = {
       sides: [side(left), side(right)],
       rows: pairRows(left.item, right.item, compared),
       score: compared.score,
       because: compared.contradictions.map((c) => CONTRADICTIONS[c]),
       suggested: suggestedLink(x, y),
-    },
-  };
-}
+    };
+    return { pair };
+  },
+});
 
 const FIELDS: [label: string, of: (r: BibRecord) => string, field: string][] = [
   ['Title', (r) => r.title, 'title'],

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask, call } from '@/client/call';
 import { Dialog } from '@/ui/dialog';
 import { DatabaseTag } from '@/ui/marks';
 import type { JoinLine } from '../queries/joins-view';
@@ -12,25 +12,22 @@ import { PairTable } from './PairTable';
 export function JoinedRecords({ reviewId, join }: { reviewId: string; join: JoinLine }) {
   const [out, setOut] = useState<ReadonlyMap<number, string>>(new Map());
   const [pair, setPair] = useState<PairView | null>(null);
-  const failed = () => void toast.error('The server did not answer. Try again.');
 
   async function compare(a: number, b: number) {
-    const answer = await call(reviewId, 'pair', { a, b }).catch(() => null);
-    if (!answer) return failed();
+    const answer = await ask(reviewId, 'pair', { a, b });
     if (!answer.ok) return void toast.error(answer.message);
     setPair(answer.pair);
   }
   async function takeOut(no: number) {
     const others = join.records.map((r) => r.no).filter((r) => r !== no && !out.has(r));
-    const answer = await call(reviewId, 'rule-merge', { verdict: 'apart', a: no, others, link: null, reason: '' }).catch(() => null);
-    if (!answer) return failed();
+    const answer = await call(reviewId, 'rule-merge', { verdict: 'apart', a: no, others, link: null, reason: '' });
     if (!answer.ok) return void toast.error(answer.message);
     setOut((old) => new Map(old).set(no, answer.act));
     toast(`Record ${no} is a work of its own from now on.`, { action: { label: 'Undo', onClick: () => void putBack(no, answer.act) } });
   }
   async function putBack(no: number, act: string) {
-    const answer = await call(reviewId, 'undo-merge', { act }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'undo-merge', { act });
+    if (!answer.ok) return void toast.error(answer.message);
     setOut((old) => new Map([...old].filter(([n]) => n !== no)));
   }
   const small = 'min-h-6 text-[13px] text-navy underline-offset-2 hover:underline';

@@ -11,8 +11,8 @@ import type { RulingLine } from '../queries/rulings-view';
 export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings: readonly RulingLine[] }) {
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
   async function takeBack(act: string) {
-    const answer = await call(reviewId, 'undo-merge', { act }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'undo-merge', { act });
+    if (!answer.ok) return void toast.error(answer.message);
     setGone((old) => new Set(old).add(act));
   }
   return (

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask, call } from '@/client/call';
 import type { LinkType } from '@/core/merge';
 import type { PairView, QuestionLine } from '../queries/pair-view';
 
@@ -29,9 +29,10 @@ export function useSettle(reviewId: string, questions: readonly QuestionLine[]) 
       const key = keyOf(q);
       if (asked.current.has(key)) continue;
       asked.current.add(key);
-      call(reviewId, 'pair', { a: q.a, b: q.b })
-        .then((answer) => setPairs((old) => new Map(old).set(key, answer.ok ? answer.pair : answer.message)))
-        .catch(() => asked.current.delete(key));
+      void ask(reviewId, 'pair', { a: q.a, b: q.b }).then((answer) => {
+        if (!answer.ok && answer.code === 'no-answer') asked.current.delete(key);
+        else setPairs((old) => new Map(old).set(key, answer.ok ? answer.pair : answer.message));
+      });
     }
   }, [reviewId, questions, at]);
 
@@ -55,15 +56,15 @@ export function useSettle(reviewId: string, questions: readonly QuestionLine[]) 
     mark(q, verdict);
     setAt(next(place, new Map(settled).set(keyOf(q), verdict)));
     const [a, b] = forward ? [q.a, q.b] : [q.b, q.a];
-    const answered = call(reviewId, 'rule-merge', { verdict, a, others: [b], link, reason: '' }).catch(() => null);
-    const act: Act = { at: place, act: answered.then((answer) => (answer?.ok ? answer.act : null)) };
+    const answered = call(reviewId, 'rule-merge', { verdict, a, others: [b], link, reason: '' });
+    const act: Act = { at: place, act: answered.then((answer) => (answer.ok ? answer.act : null)) };
     acts.current.push(act);
     const answer = await answered;
-    if (answer?.ok) return;
+    if (answer.ok) return;
     acts.current = acts.current.filter((other) => other !== act);
     mark(q, null);
     setAt(place);
-    toast.error(answer?.message ?? 'The server did not answer, so this pair was not settled. Try again.');
+    toast.error(answer.message);
   }
 
   async function undo() {
@@ -71,10 +72,10 @@ export function useSettle(reviewId: string, questions: readonly QuestionLine[]) 
     if (!last) return void toast('Nothing was settled on this visit. Rulings from before are listed under Rulings.');
     const act = await last.act;
     if (!act) return;
-    const answer = await call(reviewId, 'undo-merge', { act }).catch(() => null);
-    if (!answer?.ok) {
+    const answer = await call(reviewId, 'undo-merge', { act });
+    if (!answer.ok) {
       acts.current.push(last);
-      return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+      return void toast.error(answer.message);
     }
     mark(questions[last.at]!, null);
     setAt(last.at);

@@ -2,9 +2,10 @@ import { z } from 'zod';
 import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { readDate } from '@/core/record';
 import { usesLevels } from '@/core/sieve';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { Review, SchemeRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const ReviewSettings = z.strictObject({
   title: z.string().trim().min(1, 'Give the review a title.').max(300),
@@ -21,21 +22,26 @@ export const ReviewSettings = z.strictObject({
 export type ReviewSettings = z.infer<typeof ReviewSettings>;
 
 /** Saves the question. A new scheme or kind changes levels, so the works are classified again. */
-export async function saveSettings(ctx: Context, reviewId: string, settings: ReviewSettings): Promise<Result<object>> {
-  const review = await openReview(ctx, reviewId);
-  const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
-  if (!SCHEMES[settings.scheme] && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
-    return refuse('no-scheme', 'This evidence scheme is not there any more.');
-  if (levelsChange && usesLevels(review.sieve)) {
-    return refuse(
-      'level-in-use',
-      'A limiter on evidence level is in the sieve: remove it before changing the scheme or the kind of question.',
-    );
-  }
-  await ctx.em.transactional(async (tx) => {
-    tx.assign(await tx.findOneOrFail(Review, { id: reviewId }), settings);
-    await tx.flush();
-    if (levelsChange) await queueReclassify(tx, reviewId, ctx.now());
-  });
-  return { ok: true };
-}
+export const saveSettings = reviewCommand({
+  name: 'save-settings',
+  right: 'edit',
+  input: ReviewSettings,
+  refuses: ['no-scheme', 'level-in-use'],
+  stale: ['question', 'classification'],
+  async run(ctx, settings) {
+    const { review, reviewId } = ctx;
+    const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
+    if (!SCHEMES[settings.scheme] && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
+      return refuse('no-scheme', 'This evidence scheme is not there any more.');
+    if (levelsChange && usesLevels(review.sieve)) {
+      return refuse(
+        'level-in-use',
+        'A limiter on evidence level is in the sieve: remove it before changing the scheme or the kind of question.',
+      );
+    }
+    ctx.em.assign(await ctx.em.findOneOrFail(Review, { id: reviewId }), settings);
+    await ctx.em.flush();
+    if (levelsChange) await queueReclassify(ctx.em, reviewId, ctx.now());
+    return {};
+  },
+});

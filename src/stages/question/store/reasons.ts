@@ -1,15 +1,8 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { NOT_RETRIEVED, type Stage } from '@/core/flow';
+import { NOT_RETRIEVED, type ReasonLine, type Stage } from '@/core/flow';
 import type { Context } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Reason, ReasonChange, type Review } from '@/platform/db/schema';
-
-/** A reason as people pick it: its place in the list is its visible number. */
-export interface ReasonLine {
-  code: string;
-  text: string;
-  definition: string;
-}
 
 /** The reasons in force, in order, that can be picked at a stage. */
 export async function reasonsOf(ctx: Context, reviewId: string, stage: Stage): Promise<ReasonLine[]> {

@@ -1,32 +1,35 @@
 import { z } from 'zod';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { Retrieval } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { EMPTY_RETRIEVAL, insertRetrieval, type RetrievalInput, wrongDatabase } from '../store/retrievals';
 
 export const NewRetrieval = z.strictObject({ databaseIds: z.array(z.uuid()).min(1).max(32), updates: z.uuid().nullable() });
 
 /** Begins a retrieval, by itself or as the later run of an earlier one, whose log it takes over. */
-export async function addRetrieval(
-  ctx: Context,
-  reviewId: string,
-  input: z.infer<typeof NewRetrieval>,
-): Promise<Result<{ id: string; number: number }>> {
-  const review = await openReview(ctx, reviewId);
-  const earlier = input.updates ? await ctx.em.findOne(Retrieval, { reviewId, id: input.updates }) : null;
-  if (input.updates && !earlier) return refuse('no-retrieval', 'The earlier run is not in this review.');
-  const wrong = await wrongDatabase(ctx, reviewId, input.databaseIds);
-  if (wrong) return wrong;
-  const made = await ctx.em.transactional((tx) =>
-    insertRetrieval(tx, reviewId, ctx.now(), {
+export const addRetrieval = reviewCommand({
+  name: 'add-retrieval',
+  right: 'edit',
+  input: NewRetrieval,
+  lock: 'retrievals',
+  refuses: ['no-retrieval'],
+  stale: ['retrieval'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const earlier = input.updates ? await ctx.em.findOne(Retrieval, { reviewId, id: input.updates }) : null;
+    if (input.updates && !earlier) return refuse('no-retrieval', 'The earlier run is not in this review.');
+    const wrong = await wrongDatabase(ctx, reviewId, input.databaseIds);
+    if (wrong) return wrong;
+    const made = await insertRetrieval(ctx.em, reviewId, ctx.now(), {
       ...EMPTY_RETRIEVAL,
       ...(earlier ? logOf(earlier) : {}),
       databaseIds: input.databaseIds,
       ranBy: review.person,
       updates: input.updates,
-    }),
-  );
-  return { ok: true, ...made };
-}
+    });
+    return { ...made };
+  },
+});
 
 /** What a later run has in common with the earlier one: how it was searched, not what came of it. */
 const logOf = (r: Retrieval): Partial<RetrievalInput> => ({

@@ -1,12 +1,20 @@
 import { z } from 'zod';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { Retrieval } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const MarkRerun = z.strictObject({ id: z.uuid(), why: z.string().trim().max(2000) });
 
 /** Marks a retrieval to be run again, for a reason, or takes the mark back with an empty one. */
-export async function markRerun(ctx: Context, reviewId: string, { id, why }: z.infer<typeof MarkRerun>): Promise<Result<object>> {
-  await openReview(ctx, reviewId);
-  const changed = await ctx.em.nativeUpdate(Retrieval, { reviewId, id }, { rerun: why });
-  return changed ? { ok: true } : refuse('no-retrieval', 'This retrieval is not in the review.');
-}
+export const markRerun = reviewCommand({
+  name: 'mark-rerun',
+  right: 'edit',
+  input: MarkRerun,
+  refuses: ['no-retrieval'],
+  stale: ['retrieval'],
+  async run(ctx, { id, why }) {
+    const { reviewId } = ctx;
+    const changed = await ctx.em.nativeUpdate(Retrieval, { reviewId, id }, { rerun: why });
+    return changed ? {} : refuse('no-retrieval', 'This retrieval is not in the review.');
+  },
+});

@@ -6,10 +6,11 @@ import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { detectFormat, type Format, mappingOf, textOfHead } from '@/core/formats';
 import type { ColumnMapping } from '@/core/record';
-import { type Context, isUuid, openReview, type Result, refuse } from '@/platform/context';
+import { type Context, isUuid, openReview } from '@/platform/context';
 import { ImportFile, type Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { enqueue } from '@/platform/queue/queue';
+import { type Result, refuse } from '@/platform/verbs/refusals';
 import { firstBytes } from '../store/first-bytes';
 import { EMPTY_RETRIEVAL, insertRetrieval, retrievalById, retrievalsOf } from '../store/retrievals';
 

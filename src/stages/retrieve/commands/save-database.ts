@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import { limiterProfile, scopeOf } from '@/core/parity';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
 import { SourceDatabase } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { databasesOf } from '../store/databases';
 
 export const DatabaseInput = z.strictObject({
@@ -22,27 +23,32 @@ export const DatabaseInput = z.strictObject({
 export type DatabaseInput = z.infer<typeof DatabaseInput>;
 
 /** Adds a database or changes it. What is true of all its journals, and what its terms mean, changes claims: works are then classified again. */
-export async function saveDatabase(ctx: Context, reviewId: string, input: DatabaseInput): Promise<Result<{ id: string }>> {
-  await openReview(ctx, reviewId);
-  const all = await databasesOf(ctx, reviewId);
-  if (all.some((d) => d.tag === input.tag && d.id !== input.id))
-    return refuse('tag-taken', `The tag ${input.tag} is taken. Choose another.`);
-  const old = all.find((d) => d.id === input.id);
-  if (input.id && !old) return refuse('no-database', 'This database is not in the review any more.');
-  if (!old && all.length >= 32) return refuse('too-many', 'A review can have 32 databases.');
-  const id = old?.id ?? randomUUID();
-  const profile =
-    old && !input.whole
-      ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns, natives: old.profile.natives }
-      : input.profile;
-  await ctx.em.transactional(async (tx) => {
+export const saveDatabase = reviewCommand({
+  name: 'save-database',
+  right: 'edit',
+  input: DatabaseInput,
+  refuses: ['tag-taken', 'no-database', 'too-many'],
+  stale: ['retrieval', 'classification'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const all = await databasesOf(ctx, reviewId);
+    if (all.some((d) => d.tag === input.tag && d.id !== input.id))
+      return refuse('tag-taken', `The tag ${input.tag} is taken. Choose another.`);
+    const old = all.find((d) => d.id === input.id);
+    if (input.id && !old) return refuse('no-database', 'This database is not in the review any more.');
+    if (!old && all.length >= 32) return refuse('too-many', 'A review can have 32 databases.');
+    const id = old?.id ?? randomUUID();
+    const profile =
+      old && !input.whole
+        ? { ...input.profile, terms: old.profile.terms, columns: old.profile.columns, natives: old.profile.natives }
+        : input.profile;
     if (old) {
       const scopeChanges = !isDeepStrictEqual(scopeOf(old.profile), scopeOf(profile));
-      await tx.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
-      if (scopeChanges) await queueReclassify(tx, reviewId, ctx.now());
+      await ctx.em.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
+      if (scopeChanges) await queueReclassify(ctx.em, reviewId, ctx.now());
     } else {
-      tx.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
+      ctx.em.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }
-  });
-  return { ok: true, id };
-}
+    return { id };
+  },
+});

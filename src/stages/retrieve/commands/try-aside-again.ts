@@ -1,13 +1,18 @@
-import { type Context, openReview, type Result } from '@/platform/context';
 import { SetAside } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { NOTHING, reviewCommand } from '@/platform/verbs/declare';
 
 /** Tries the records that were set aside again, with all others. */
-export async function tryAsideAgain(ctx: Context, reviewId: string): Promise<Result<object>> {
-  await openReview(ctx, reviewId);
-  await ctx.em.transactional(async (tx) => {
-    await tx.nativeUpdate(SetAside, { reviewId }, { rules: '' });
-    await queueMerge(tx, reviewId, ctx.now());
-  });
-  return { ok: true };
-}
+export const tryAsideAgain = reviewCommand({
+  name: 'try-aside-again',
+  right: 'edit',
+  input: NOTHING,
+  refuses: [],
+  stale: ['merging'],
+  async run(ctx) {
+    const { reviewId } = ctx;
+    await ctx.em.nativeUpdate(SetAside, { reviewId }, { rules: '' });
+    await queueMerge(ctx.em, reviewId, ctx.now());
+    return {};
+  },
+});

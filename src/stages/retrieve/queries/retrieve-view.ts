@@ -2,6 +2,7 @@ import { FORMATS } from '@/core/formats';
 import { type CountLine, checkSteps, reconcileCounts } from '@/core/parity';
 import { type Context, openReview } from '@/platform/context';
 import { ImportFile, Job, type Retrieval } from '@/platform/db/schema';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { databaseNames, databasesOf } from '../store/databases';
 import { retrievalsOf } from '../store/retrievals';
 import { countAside } from '../store/set-aside';
@@ -89,6 +90,15 @@ export async function jobLines(ctx: Context, reviewId: string) {
     message: j.message,
   }));
 }
+/** The last jobs of a review, those under way first. */
+export const askJobs = reviewQuery({
+  name: 'jobs',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: [],
+  run: async (ctx) => ({ jobs: await jobLines(ctx, ctx.reviewId) }),
+});
 export type JobLine = Awaited<ReturnType<typeof jobLines>>[number];
 
 /** What Retrieve shows: the databases, the search log with its files and sums, and the jobs under way. */

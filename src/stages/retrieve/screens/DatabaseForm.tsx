@@ -21,9 +21,9 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
   const router = useRouter();
   async function save() {
     setBusy(true);
-    const result = await call(reviewId, 'save-database', { id: null, name, tag, profile }).catch(() => null);
+    const result = await call(reviewId, 'save-database', { id: null, name, tag, profile });
     setBusy(false);
-    if (!result?.ok) return setError(result?.message ?? 'It was not saved: the server did not answer. Try again.');
+    if (!result.ok) return setError(result.message);
     router.refresh();
     onClose();
   }

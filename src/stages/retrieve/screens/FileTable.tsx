@@ -111,9 +111,9 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
   const words = { refused: 'Refused: ', failed: 'Failed: ', cancelled: 'Broken off; nothing of it was added.' }[file.state as 'refused'];
   async function again(format: string) {
     setAsking(true);
-    const result = await call(reviewId, 'read-again', { fileId: file.id, format: format as 'ris' }).catch(() => null);
+    const result = await call(reviewId, 'read-again', { fileId: file.id, format: format as 'ris' });
     setAsking(false);
-    if (!result?.ok) toast.error(result?.message ?? 'The server did not answer. Try again.');
+    if (!result.ok) toast.error(result.message);
     onChanged();
   }
   return (
@@ -148,8 +148,8 @@ function Reading({ reviewId, file, job, onChanged }: Omit<UnreadProps, 'formats'
   const running = job?.state === 'running' && job.total > 0 && job.done > 0;
   const left = running && job.seconds > 0 ? ((job.total - job.done) * job.seconds) / job.done : null;
   async function cancel() {
-    const result = await call(reviewId, 'cancel-import', { fileId: file.id }).catch(() => null);
-    if (!result?.ok) toast.error(result?.message ?? 'The server did not answer. Try again.');
+    const result = await call(reviewId, 'cancel-import', { fileId: file.id });
+    if (!result.ok) toast.error(result.message);
     onChanged();
   }
   return (

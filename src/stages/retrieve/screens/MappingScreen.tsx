@@ -18,9 +18,9 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
   const fault = mappingFault(mapping);
   async function read() {
     setBusy(true);
-    const result = await call(reviewId, 'map-columns', { fileId: table.file.id, mapping }).catch(() => null);
+    const result = await call(reviewId, 'map-columns', { fileId: table.file.id, mapping });
     setBusy(false);
-    if (!result?.ok) return setError(result?.message ?? 'The server did not answer. Try again.');
+    if (!result.ok) return setError(result.message);
     router.push(`/reviews/${reviewId}/retrieve`);
   }
   const waiting = table.file.state === 'waiting';

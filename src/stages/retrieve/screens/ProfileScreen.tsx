@@ -45,7 +45,11 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
         <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
           {saveWords(state)}
         </span>
-        <ProfileFileButtons reviewId={reviewId} database={{ ...database, name: value.name, tag: value.tag, profile }} />
+        <ProfileFileButtons
+          reviewId={reviewId}
+          database={{ ...database, name: value.name, tag: value.tag, profile }}
+          onLoaded={(loaded) => change({ ...value, profile: loaded })}
+        />
       </div>
       <div className="grid grid-cols-[1fr_340px] gap-5">
         <div className="flex flex-col gap-5">
@@ -104,7 +108,13 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
 }
 
 /** The profile as a file: saved to hand it round, loaded to take over a colleague's. */
-function ProfileFileButtons({ reviewId, database }: { reviewId: string; database: Pick<DatabaseView, 'id' | 'name' | 'tag' | 'profile'> }) {
+interface FileButtonsProps {
+  reviewId: string;
+  database: Pick<DatabaseView, 'id' | 'name' | 'tag' | 'profile'>;
+  onLoaded(profile: LimiterProfile): void;
+}
+
+function ProfileFileButtons({ reviewId, database, onLoaded }: FileButtonsProps) {
   const input = useRef<HTMLInputElement>(null);
   const [error, setError] = useState('');
   const router = useRouter();
@@ -117,13 +127,13 @@ function ProfileFileButtons({ reviewId, database }: { reviewId: string; database
       tag: database.tag,
       profile: read.profile,
       whole: true,
-    }).catch(() => null);
-    if (!result?.ok) return setError(result?.message ?? 'The server did not answer. Try again.');
+    });
+    if (!result.ok) return setError(result.message);
     setError('');
     toast(`The profile of ${file.name} is now that of ${database.name}.`);
+    // The fields on the screen follow what was saved.
+    onLoaded(read.profile);
     router.refresh();
-    // The fields on the screen begin anew from what was saved.
-    window.location.reload();
   }
   function saveFile() {
     const url = URL.createObjectURL(new Blob([writeProfile(database.name, database.tag, database.profile)], { type: 'application/json' }));

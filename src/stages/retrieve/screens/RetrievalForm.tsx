@@ -21,8 +21,8 @@ export function RetrievalForm({
   const [error, setError] = useState('');
   const router = useRouter();
   async function begin() {
-    const result = await call(reviewId, 'add-retrieval', { databaseIds: chosen, updates: null }).catch(() => null);
-    if (!result?.ok) return setError(result?.message ?? 'It was not begun: the server did not answer. Try again.');
+    const result = await call(reviewId, 'add-retrieval', { databaseIds: chosen, updates: null });
+    if (!result.ok) return setError(result.message);
     router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
   }
   return (

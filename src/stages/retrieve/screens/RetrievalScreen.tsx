@@ -4,7 +4,7 @@ import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { saveWords, useAutosave } from '@/client/useAutosave';
-import { useLiveJobs } from '@/client/useLiveJobs';
+import { useJobs } from '@/client/useJobs';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -30,7 +30,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
     [reviewId, view.id],
   );
   const { value, change, state } = useAutosave<Log>(`retrieval:${view.id}`, view.log, save);
-  const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
+  const { jobs, poke } = useJobs(reviewId, view.jobs);
   const [withdrawing, setWithdrawing] = useState(false);
   const [problems, setProblems] = useState<string[]>([]);
   const text = (
@@ -134,7 +134,16 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
           <TextArea label="Notes" rows={3} maxLength={10_000} {...text('notes')} />
         </aside>
       </div>
-      {withdrawing && <WithdrawDialog reviewId={reviewId} view={view} onClose={() => setWithdrawing(false)} />}
+      {withdrawing && (
+        <WithdrawDialog
+          reviewId={reviewId}
+          view={view}
+          onDone={(next) => {
+            edit.current = next;
+          }}
+          onClose={() => setWithdrawing(false)}
+        />
+      )}
     </main>
   );
 }
@@ -167,28 +176,36 @@ function Reason({ code, label, field, view, value, onChange }: ReasonProps) {
 function LaterRunButton({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
   const router = useRouter();
   async function begin() {
-    const result = await call(reviewId, 'add-retrieval', { databaseIds: view.log.databaseIds, updates: view.id }).catch(() => null);
-    if (!result?.ok) return toast.error(result?.message ?? 'The server did not answer. Try again.');
+    const result = await call(reviewId, 'add-retrieval', { databaseIds: view.log.databaseIds, updates: view.id });
+    if (!result.ok) return toast.error(result.message);
     router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
   }
   return <Button onClick={() => void begin()}>Begin a later run</Button>;
 }
 
-function WithdrawDialog({ reviewId, view, onClose }: { reviewId: string; view: RetrievalView; onClose(): void }) {
+interface WithdrawProps {
+  reviewId: string;
+  view: RetrievalView;
+  /** @param edit what the next change of the log has seen */
+  onDone(edit: number): void;
+  onClose(): void;
+}
+
+function WithdrawDialog({ reviewId, view, onDone, onClose }: WithdrawProps) {
   const [why, setWhy] = useState('');
   const [error, setError] = useState('');
   const router = useRouter();
   const records = view.line.parsed.toLocaleString('en-GB');
   async function go() {
-    const result = await call(reviewId, 'withdraw-retrieval', { id: view.id, withdrawn: !view.withdrawn, why }).catch(() => null);
-    if (!result?.ok) return setError(result?.message ?? 'The server did not answer. Try again.');
+    const result = await call(reviewId, 'withdraw-retrieval', { id: view.id, withdrawn: !view.withdrawn, why });
+    if (!result.ok) return setError(result.message);
     toast(
       view.withdrawn ? `Retrieval ${view.number} counts again.` : `Retrieval ${view.number} is withdrawn. It can be brought back here.`,
     );
+    onDone(result.edit);
     onClose();
-    // Its numbers are everywhere: begin anew from what was saved.
+    // Its numbers are everywhere.
     router.refresh();
-    window.location.reload();
   }
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title={view.withdrawn ? 'Bring it back' : 'Withdraw this retrieval'}>

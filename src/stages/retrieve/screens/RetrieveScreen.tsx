@@ -2,7 +2,7 @@
 import { Plus } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { useLiveJobs } from '@/client/useLiveJobs';
+import { useJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
@@ -19,7 +19,7 @@ import { RetrievalForm } from './RetrievalForm';
 export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: RetrieveView }) {
   const [adding, setAdding] = useState<'database' | 'retrieval' | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
-  const { jobs, poke } = useLiveJobs(reviewId, view.jobs);
+  const { jobs, poke } = useJobs(reviewId, view.jobs);
   const classifying = jobs.find((j) => j.kind === 'classify-review' && (j.state === 'running' || j.state === 'queued'));
   const active = view.retrievals.filter((r) => !r.withdrawn);
   const untouched = view.databases.filter((d) => !view.retrievals.some((r) => r.databaseIds.includes(d.id)));

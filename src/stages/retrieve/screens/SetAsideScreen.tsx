@@ -19,8 +19,8 @@ const ASIDE_STEPS: Record<AsideLine['step'], string> = {
 /** Records that are in no work because something about them could not be processed: where each stands, and why. */
 export function SetAsideScreen({ reviewId, records }: { reviewId: string; records: AsideLine[] }) {
   async function tryAgain() {
-    const answer = await call(reviewId, 'try-aside-again', {}).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'try-aside-again', {});
+    if (!answer.ok) return void toast.error(answer.message);
     toast('They are tried again, with all other records.');
   }
   return (

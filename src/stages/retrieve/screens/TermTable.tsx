@@ -26,9 +26,9 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
       vocabulary: term.vocabulary,
       term: term.term,
       sets: sets as never,
-    }).catch(() => null);
+    });
     setBusy('');
-    if (!result?.ok) return toast.error(result?.message ?? 'The server did not answer. Try again.');
+    if (!result.ok) return toast.error(result.message);
     const touched = term.records === 1 ? 'one record is' : `${count(term.records)} records are`;
     toast(
       sets

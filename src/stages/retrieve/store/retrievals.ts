@@ -3,8 +3,9 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { searchStep } from '@/core/parity';
 import { readDate } from '@/core/record';
-import { type Context, isUuid, refuse } from '@/platform/context';
+import { type Context, isUuid } from '@/platform/context';
 import { Retrieval, SourceDatabase } from '@/platform/db/schema';
+import { refuse } from '@/platform/verbs/refusals';
 
 export const count = z.int().nonnegative().max(100_000_000).nullable();
 

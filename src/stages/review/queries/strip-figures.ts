@@ -1,5 +1,7 @@
 import { QUESTION_KINDS } from '@/core/classify';
 import type { Context } from '@/platform/context';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
+import { TOPICS } from '@/platform/verbs/rights';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { overview } from './overview';
 
@@ -40,3 +42,12 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
     checks: o.identities.length,
   };
 }
+
+export const askFigures = reviewQuery({
+  name: 'figures',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: [...TOPICS],
+  run: async (ctx) => ({ figures: await stripFigures(ctx, ctx.reviewId) }),
+});

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { put } from '@/client/call';
 import { Button } from '@/ui/button';
 import { FileInput } from '@/ui/file-input';
 
@@ -12,10 +13,9 @@ export function ImportBundle() {
   async function take([file]: File[]) {
     if (!file) return;
     setState({ busy: file.name });
-    const response = await fetch(`/api/bundles?name=${encodeURIComponent(file.name)}`, { method: 'PUT', body: file }).catch(() => null);
-    const answer = (await response?.json().catch(() => null)) as { ok: true; id: string } | { ok: false; message: string } | null;
-    if (answer?.ok) return router.push(`/reviews/${answer.id}/sieve`);
-    setState({ message: answer?.message ?? 'The server did not answer. Nothing was taken in; try again.' });
+    const answer = await put<{ id: string }>(`/api/bundles?name=${encodeURIComponent(file.name)}`, file);
+    if (answer.ok) return router.push(`/reviews/${answer.id}/sieve`);
+    setState({ message: answer.message });
   }
   return (
     <div className="mt-5 border-rule border-t pt-4">

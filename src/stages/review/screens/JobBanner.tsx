@@ -2,8 +2,8 @@
 import { usePathname } from 'next/navigation';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { useLiveJobs } from '@/client/useLiveJobs';
-import type { JobLine } from '@/stages/retrieve/queries/retrieve-view';
+import type { JobLine } from '@/client/types';
+import { useRefreshAfterJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
 import { Progress } from '@/ui/progress';
 
@@ -16,17 +16,15 @@ const SHOWN_THERE = new Set(['retrieve', 'merge', 'classify']);
  */
 export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs: JobLine[] }) {
   const place = usePathname().split('/')[3] ?? '';
-  const { jobs, poke } = useLiveJobs(reviewId, initial, !SHOWN_THERE.has(place));
+  const jobs = useRefreshAfterJobs(reviewId, initial);
   const job = jobs.find((j) => j.kind !== 'import-file');
   if (!job || job.state === 'done' || job.state === 'cancelled') return null;
-  const ask = async (verb: 'cancel-job' | 'merge-again') => {
-    const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job.id }) : call(reviewId, verb, {})).catch(() => null);
-    if (!answer) toast.error('The server did not answer. Try again.');
-    else if (!answer.ok) toast.error(answer.message);
-    poke();
+  const tell = async (verb: 'cancel-job' | 'merge-again') => {
+    const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job.id }) : call(reviewId, verb, {}));
+    if (!answer.ok) toast.error(answer.message);
   };
   const cancel = !job.cancel && job.state !== 'failed' && (
-    <Button look="quiet" onClick={() => ask('cancel-job')}>
+    <Button look="quiet" onClick={() => tell('cancel-job')}>
       Cancel
     </Button>
   );
@@ -37,7 +35,7 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
           Merging and classifying failed, so works and figures are as they were before. {job.message} Nothing that was imported or decided
           is lost.
         </span>
-        <Button className="ml-auto shrink-0 whitespace-nowrap" onClick={() => ask('merge-again')}>
+        <Button className="ml-auto shrink-0 whitespace-nowrap" onClick={() => tell('merge-again')}>
           Try again
         </Button>
       </Bar>

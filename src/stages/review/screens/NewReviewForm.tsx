@@ -3,11 +3,20 @@ import { useActionState } from 'react';
 import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
-import { createReviewAction, type FormState } from './actions';
+
+export interface FormState {
+  errors: Record<string, string>;
+}
+
+interface NewReviewProps {
+  today: string;
+  /** Creates the review and goes to its question; errors come back beside their fields. */
+  create(before: FormState, form: FormData): Promise<FormState>;
+}
 
 /** The few things a review cannot do without; the rest is asked on its Question screen. */
-export function NewReviewForm({ today }: { today: string }) {
-  const [state, action, busy] = useActionState<FormState, FormData>(createReviewAction, { errors: {} });
+export function NewReviewForm({ today, create }: NewReviewProps) {
+  const [state, action, busy] = useActionState<FormState, FormData>(create, { errors: {} });
   return (
     <form action={action} className="flex flex-col gap-3">
       <TextField label="Title" name="title" required maxLength={300} error={state.errors.title} />

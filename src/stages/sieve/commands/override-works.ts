@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { Override } from '@/core/sieve';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { Review, SieveOverride, Work } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { lastSeq, standingOverrides } from '../store/overrides';
 
 export const OverrideWorks = z.strictObject({
@@ -13,30 +13,32 @@ export const OverrideWorks = z.strictObject({
 });
 
 /** Releases, stops or rescues works at some limiters, with a reason. @returns the numbers of the rows, to undo them by */
-export async function overrideWorks(
-  ctx: Context,
-  reviewId: string,
-  input: z.infer<typeof OverrideWorks>,
-): Promise<Result<{ seqs: number[]; overrides: Override[] }>> {
-  return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`override:${reviewId}`]);
-    const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
+export const overrideWorks = reviewCommand({
+  name: 'override-works',
+  right: 'edit',
+  input: OverrideWorks,
+  lock: 'override',
+  refuses: ['no-limiter', 'no-work'],
+  stale: ['sieve'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const review = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
     const known = new Set(review.sieve.map((l) => l.id));
     if (input.limiters.some((id) => !known.has(id)))
       return refuse('no-limiter', 'The sieve has changed: one of these limiters is not in it any more.');
-    const works = await tx.find(Work, { reviewId, no: { $in: input.works }, absorbedBy: null });
+    const works = await ctx.em.find(Work, { reviewId, no: { $in: input.works }, absorbedBy: null });
     if (works.length !== new Set(input.works).size)
       return refuse('no-work', 'Some of these works are not in the review any more. Reload the page.');
-    let seq = await lastSeq(tx, reviewId);
+    let seq = await lastSeq(ctx.em, reviewId);
     const seqs: number[] = [];
     for (const work of works.sort((a, b) => a.no - b.no)) {
       seqs.push(++seq);
-      tx.create(SieveOverride, {
+      ctx.em.create(SieveOverride, {
         ...{ reviewId, seq, fate: input.fate, limiters: input.limiters, recordNo: work.shownRecord, workNo: work.no, undoes: null },
         ...{ reason: input.reason, person: review.person, at: ctx.now() },
       });
     }
-    await tx.flush();
-    return { ok: true, seqs, overrides: await standingOverrides(tx, reviewId) };
-  });
-}
+    await ctx.em.flush();
+    return { seqs, overrides: await standingOverrides(ctx.em, reviewId) };
+  },
+});

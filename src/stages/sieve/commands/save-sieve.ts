@@ -1,15 +1,16 @@
 import { z } from 'zod';
 import type { EvidenceScheme } from '@/core/classify';
 import { axisValues, readsText, type Sieve, sieveSchema } from '@/core/sieve';
-import { type Context, openReview, type Refusal, type Result, refuse } from '@/platform/context';
 import { Review } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { schemeOf } from '@/stages/classify';
 import { queryProblem } from '../queries/text-answers';
 import { versionState } from '../store/versions';
 
 export const SieveInput = z.strictObject({ sieve: sieveSchema, seenEdit: z.int() });
 
-export interface SavedSieve {
+interface SavedSieve {
   /** What the next change has seen. */
   edit: number;
   /** True when the sieve is not what its last saved version holds. */
@@ -18,34 +19,37 @@ export interface SavedSieve {
   revision: number;
 }
 
-/** Refused, because somebody else was faster: with the sieve as it is now. */
-export interface Outrun extends Refusal {
-  code: 'changed-meanwhile';
-  current: { sieve: Sieve; edit: number };
-}
-
 /** Saves the working sieve, unless somebody else changed it since it was read. */
-export async function saveSieve(ctx: Context, reviewId: string, input: z.infer<typeof SieveInput>): Promise<Result<SavedSieve> | Outrun> {
-  const review = await openReview(ctx, reviewId);
-  const unknown = unknownCode(input.sieve, await schemeOf(ctx.em, review));
-  if (unknown) return refuse('unknown-code', `"${unknown}" is not a value that a limiter can allow in this review.`);
-  for (const { name, test } of input.sieve) {
-    const problem = readsText(test) && queryProblem(test);
-    if (problem) return refuse('bad-query', `${name}: ${problem}`);
-  }
-  const changed = await ctx.em.nativeUpdate(
-    Review,
-    { id: reviewId, sieveEdit: input.seenEdit },
-    { sieve: input.sieve, sieveEdit: input.seenEdit + 1 },
-  );
-  if (changed === 0) {
-    const { sieve, sieveEdit } = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
-    const message = 'Somebody else changed the sieve. Their version is shown now; make your change again.';
-    return { ok: false, code: 'changed-meanwhile', message, current: { sieve, edit: sieveEdit } };
-  }
-  const { edited: versionEdited } = await versionState(ctx.em, { ...review, sieve: input.sieve });
-  return { ok: true, edit: input.seenEdit + 1, versionEdited, revision: review.revision };
-}
+export const saveSieve = reviewCommand({
+  name: 'save-sieve',
+  right: 'edit',
+  input: SieveInput,
+  lock: 'sieve',
+  refuses: ['unknown-code', 'bad-query', 'changed-meanwhile'],
+  stale: ['sieve'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const unknown = unknownCode(input.sieve, await schemeOf(ctx.em, review));
+    if (unknown) return refuse('unknown-code', `"${unknown}" is not a value that a limiter can allow in this review.`);
+    for (const { name, test } of input.sieve) {
+      const problem = readsText(test) && queryProblem(test);
+      if (problem) return refuse('bad-query', `${name}: ${problem}`);
+    }
+    const changed = await ctx.em.nativeUpdate(
+      Review,
+      { id: reviewId, sieveEdit: input.seenEdit },
+      { sieve: input.sieve, sieveEdit: input.seenEdit + 1 },
+    );
+    if (changed === 0) {
+      const { sieve, sieveEdit } = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
+      const message = 'Somebody else changed the sieve. Their version is shown now; make your change again.';
+      return { ...refuse('changed-meanwhile', message), current: { sieve, edit: sieveEdit } };
+    }
+    const { edited: versionEdited } = await versionState(ctx.em, { ...review, sieve: input.sieve });
+    const saved: SavedSieve = { edit: input.seenEdit + 1, versionEdited, revision: review.revision };
+    return saved;
+  },
+});
 
 function unknownCode(sieve: Sieve, scheme: EvidenceScheme): string | null {
   for (const { test, exempt } of sieve) {

@@ -1,25 +1,26 @@
 import { z } from 'zod';
-import type { Override } from '@/core/sieve';
-import type { Context, Result } from '@/platform/context';
 import { Review, SieveOverride } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
 import { lastSeq, standingOverrides } from '../store/overrides';
 
 export const UndoOverrides = z.strictObject({ seqs: z.array(z.int().positive()).min(1).max(5000) });
 
 /** Takes words back; rows stay. What was taken back before stays so. */
-export async function undoOverrides(
-  ctx: Context,
-  reviewId: string,
-  { seqs }: z.infer<typeof UndoOverrides>,
-): Promise<Result<{ overrides: Override[] }>> {
-  return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`override:${reviewId}`]);
-    const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
-    const rows = await tx.find(SieveOverride, { reviewId, seq: { $in: seqs }, fate: { $ne: 'undo' } });
-    const undone = new Set((await tx.find(SieveOverride, { reviewId, undoes: { $in: seqs } })).map((r) => r.undoes));
-    let seq = await lastSeq(tx, reviewId);
+export const undoOverrides = reviewCommand({
+  name: 'undo-overrides',
+  right: 'edit',
+  input: UndoOverrides,
+  lock: 'override',
+  refuses: [],
+  stale: ['sieve'],
+  async run(ctx, { seqs }) {
+    const { reviewId } = ctx;
+    const review = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
+    const rows = await ctx.em.find(SieveOverride, { reviewId, seq: { $in: seqs }, fate: { $ne: 'undo' } });
+    const undone = new Set((await ctx.em.find(SieveOverride, { reviewId, undoes: { $in: seqs } })).map((r) => r.undoes));
+    let seq = await lastSeq(ctx.em, reviewId);
     for (const row of rows.filter((r) => !undone.has(r.seq)))
-      tx.create(SieveOverride, {
+      ctx.em.create(SieveOverride, {
         ...{
           reviewId,
           seq: ++seq,
@@ -31,7 +32,7 @@ export async function undoOverrides(
         },
         ...{ reason: 'Taken back.', person: review.person, at: ctx.now() },
       });
-    await tx.flush();
-    return { ok: true, overrides: await standingOverrides(tx, reviewId) };
-  });
-}
+    await ctx.em.flush();
+    return { overrides: await standingOverrides(ctx.em, reviewId) };
+  },
+});

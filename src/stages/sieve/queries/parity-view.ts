@@ -16,7 +16,9 @@ import {
 import { type Columns, type Limiter, limiterWords, type SieveContext } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
 import { derivedFrom } from '@/platform/cache/process-wide';
-import { type Context, type Result, refuse } from '@/platform/context';
+import type { Context } from '@/platform/context';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { databaseNames, databasesOf, retrievalsOf } from '@/stages/retrieve';
 import { type SieveState, sieveContext, sieveState } from '../store/sieve-state';
 import { retrievalsAlone } from './retrievals-alone';
@@ -164,6 +166,15 @@ async function venues(ctx: Context, reviewId: string, { numbers }: Columns): Pro
   return (work) => found[work] ?? 0;
 }
 
+export const askParity = reviewQuery({
+  name: 'parity',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: ['sieve', 'classification', 'retrieval'],
+  run: async (ctx) => ({ view: await parityView(ctx, ctx.reviewId) }),
+});
+
 export const ParityWorks = z.strictObject({
   retrieval: z.uuid(),
   /** Id of a limiter of the sieve, or the name of a native one. */
@@ -172,26 +183,30 @@ export const ParityWorks = z.strictObject({
 });
 
 /** Numbers of the works behind a figure of the parity view. */
-export async function parityWorks(
-  ctx: Context,
-  reviewId: string,
-  input: z.infer<typeof ParityWorks>,
-): Promise<Result<{ numbers: number[] }>> {
-  const { rows, retrievals, context, parity, state } = await workedOut(ctx, await groundsOf(ctx, reviewId));
-  const i = rows.findIndex((r) => r.id === input.retrieval);
-  const r = retrievals[i];
-  if (!r) return refuse('no-retrieval', 'This retrieval is not in the review any more.');
-  if (input.what === 'closed' || input.what === 'blind' || input.what === 'leaks') {
-    const row = parity.rows.find((p) => (p.limiter ?? p.name) === input.limiter);
-    return { ok: true, numbers: row?.cells[i]?.[input.what] ?? [] };
-  }
-  const native = r.natives.find((n) => n.name === input.limiter);
-  if (!native) return { ok: true, numbers: [] };
-  if (input.what === 'native-leaks' || input.what === 'native-unsure') {
-    const { leaks, unsure } = leaksOf(native, r, context, retrievals);
-    return { ok: true, numbers: input.what === 'native-leaks' ? leaks : unsure };
-  }
-  const elsewhere = onlyElsewhere(r, retrievals, state.columns, await venues(ctx, reviewId, state.columns));
-  const hidden = hiddenBy(native, r, elsewhere, state.columns, context);
-  return { ok: true, numbers: input.what === 'hidden' ? hidden.out : hidden.notIndexed };
-}
+export const parityWorks = reviewQuery({
+  name: 'parity-works',
+  right: 'read',
+  input: ParityWorks,
+  refuses: ['no-retrieval'],
+  rests: ['sieve', 'classification', 'retrieval'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const { rows, retrievals, context, parity, state } = await workedOut(ctx, await groundsOf(ctx, reviewId));
+    const i = rows.findIndex((r) => r.id === input.retrieval);
+    const r = retrievals[i];
+    if (!r) return refuse('no-retrieval', 'This retrieval is not in the review any more.');
+    if (input.what === 'closed' || input.what === 'blind' || input.what === 'leaks') {
+      const row = parity.rows.find((p) => (p.limiter ?? p.name) === input.limiter);
+      return { numbers: row?.cells[i]?.[input.what] ?? [] };
+    }
+    const native = r.natives.find((n) => n.name === input.limiter);
+    if (!native) return { numbers: [] };
+    if (input.what === 'native-leaks' || input.what === 'native-unsure') {
+      const { leaks, unsure } = leaksOf(native, r, context, retrievals);
+      return { numbers: input.what === 'native-leaks' ? leaks : unsure };
+    }
+    const elsewhere = onlyElsewhere(r, retrievals, state.columns, await venues(ctx, reviewId, state.columns));
+    const hidden = hiddenBy(native, r, elsewhere, state.columns, context);
+    return { numbers: input.what === 'hidden' ? hidden.out : hidden.notIndexed };
+  },
+});

@@ -13,9 +13,11 @@ import {
   textTests,
   workText,
 } from '@/core/sieve';
-import { type Context, openReview, type Result, refuse } from '@/platform/context';
+import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
 import { TextAnswer } from '@/platform/db/schema';
+import { reviewQuery } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { currentColumns } from '@/stages/classify';
 
 const PAGE = 1000;
@@ -87,18 +89,25 @@ async function askWorks(ctx: Context, reviewId: string, columns: Columns, tests:
 export const AskText = z.strictObject({ test: limiterSchema.shape.test, revision: z.int() });
 
 /** The answers of one test in base64, for the browser that holds the columns of this revision. */
-export async function askText(ctx: Context, reviewId: string, input: z.infer<typeof AskText>): Promise<Result<{ bytes: string }>> {
-  const { test } = input;
-  if (!readsText(test)) return refuse('no-text', 'This limiter does not read text.');
-  const problem = queryProblem(test);
-  if (problem) return refuse('bad-query', problem);
-  const review = await openReview(ctx, reviewId);
-  const columns = await currentColumns(ctx.em, review);
-  if (columns.revision !== input.revision) return refuse('older-columns', 'The works have changed. Reload the page.');
-  const sieve: Sieve = [{ id: 'asked', name: 'asked', test, evidence: 'stated', whenUnknown: 'hold', rationale: '', on: true }];
-  const answers = await textAnswers(ctx, reviewId, columns, sieve);
-  return { ok: true, bytes: Buffer.from(answers.get(answerKey(test))!).toString('base64') };
-}
+export const askText = reviewQuery({
+  name: 'ask-text',
+  right: 'read',
+  input: AskText,
+  refuses: ['no-text', 'bad-query', 'older-columns'],
+  rests: ['classification'],
+  async run(ctx, input) {
+    const { review, reviewId } = ctx;
+    const { test } = input;
+    if (!readsText(test)) return refuse('no-text', 'This limiter does not read text.');
+    const problem = queryProblem(test);
+    if (problem) return refuse('bad-query', problem);
+    const columns = await currentColumns(ctx.em, review);
+    if (columns.revision !== input.revision) return refuse('older-columns', 'The works have changed. Reload the page.');
+    const sieve: Sieve = [{ id: 'asked', name: 'asked', test, evidence: 'stated', whenUnknown: 'hold', rationale: '', on: true }];
+    const answers = await textAnswers(ctx, reviewId, columns, sieve);
+    return { bytes: Buffer.from(answers.get(answerKey(test))!).toString('base64') };
+  },
+});
 
 /** What is wrong with the query of a test, with its place; null when it can be read. */
 export function queryProblem(test: TextTest): string | null {

@@ -2,8 +2,6 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
-import { forgetWorks } from '@/client/useWork';
 import { AXIS_LABELS, FACETS } from '@/core/classify';
 import type { Limiter, MaskAxis, Sieve } from '@/core/sieve';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
@@ -76,9 +74,9 @@ export function HeldScreen(props: SieveProps) {
     }
     const seqs: number[] = [];
     for (const [ids, works] of limiters) {
-      const said = await call(reviewId, 'override-works', { works, limiters: JSON.parse(ids) as string[], fate, reason }).catch(() => null);
-      if (!said?.ok) {
-        toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+      const said = await call(reviewId, 'override-works', { works, limiters: JSON.parse(ids) as string[], fate, reason });
+      if (!said.ok) {
+        toast.error(said.message);
         break;
       }
       seqs.push(...said.seqs);
@@ -87,14 +85,10 @@ export function HeldScreen(props: SieveProps) {
     // What was saved before something failed is told, and can be taken back.
     if (seqs.length === 0) return;
     setPicked(new Set());
-    forgetWorks();
-    reviewChanged();
     const undo = async () => {
-      const undone = await call(reviewId, 'undo-overrides', { seqs }).catch(() => null);
-      if (!undone?.ok) return void toast.error(undone?.message ?? 'It was not taken back: the server did not answer.');
+      const undone = await call(reviewId, 'undo-overrides', { seqs });
+      if (!undone.ok) return void toast.error(undone.message);
       say(undone.overrides);
-      forgetWorks();
-      reviewChanged();
     };
     toast(`${count(seqs.length)} ${seqs.length === 1 ? 'work was' : 'works were'} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
       action: { label: 'Undo', onClick: () => void undo() },

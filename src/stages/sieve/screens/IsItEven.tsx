@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { STATE_WORDS } from '@/core/parity';
 import { count, DatabaseTag } from '@/ui/marks';
 import type { ParityView } from '../queries/parity-view';
@@ -23,7 +23,7 @@ export function IsItEven({ reviewId, limiter, saved, version }: IsItEvenProps) {
     let gone = false;
     // A little later: while somebody tries one setting after the other it need not be worked out.
     const timer = setTimeout(() => {
-      void call(reviewId, 'parity', {}).then(
+      void ask(reviewId, 'parity', {}).then(
         (answer) => !gone && answer.ok && setView({ view: answer.view, version }),
         () => {},
       );

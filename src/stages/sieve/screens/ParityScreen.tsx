@@ -2,8 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
-import type { VerbInput } from '@/stages/verbs';
+import { ask, call } from '@/client/call';
+import type { ParityWorks } from '@/client/types';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { count, DatabaseTag } from '@/ui/marks';
@@ -16,8 +16,6 @@ import { SettingsList } from './parity/SettingsList';
 import { SieveNav } from './SieveNav';
 import type { SieveProps } from './useSieve';
 import { useSieveDraft } from './useSieveDraft';
-
-type Works = VerbInput<'parity-works'>;
 
 /** Was each limiter applied evenly, where not, and what can be done: limiters by retrievals. */
 export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView }) {
@@ -32,14 +30,14 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
   const retrieval = picked && view.retrievals[picked.column]!;
   const limiter = pickedRow && (draft.sieve.find((l) => l.id === pickedRow.limiter) ?? null);
 
-  const show = async (works: Works, caption: string) => {
-    const found = await call(reviewId, 'parity-works', works).catch(() => null);
-    if (found?.ok) setList({ numbers: found.numbers, caption });
-    else toast.error(found?.message ?? 'The works could not be listed: the server did not answer.');
+  const show = async (works: ParityWorks, caption: string) => {
+    const found = await ask(reviewId, 'parity-works', works);
+    if (found.ok) setList({ numbers: found.numbers, caption });
+    else toast.error(found.message);
   };
-  const after = async (what: Promise<{ ok: boolean; message?: string } | null>) => {
-    const done = await what.catch(() => null);
-    if (!done?.ok) return void toast.error(done?.message ?? 'It was not saved: the server did not answer.');
+  const after = async (what: Promise<{ ok: true } | { ok: false; message: string }>) => {
+    const done = await what;
+    if (!done.ok) return void toast.error(done.message);
     router.refresh();
   };
   const setWaivers = async (waivers: NonNullable<(typeof draft.sieve)[number]['waivers']>) => {

@@ -1,11 +1,11 @@
 'use client';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
+import type { VersionComparison } from '@/client/types';
 import type { EvidenceScheme } from '@/core/classify';
 import { isoToDay } from '@/core/record';
 import { limiterWords, readSieve } from '@/core/sieve';
-import type { VersionComparison } from '@/stages/decide/queries/compare-versions';
 import { Figure, ListWithSheet } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/field';
@@ -35,10 +35,10 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
 
   const compare = async () => {
     setList(null);
-    const found = await call(reviewId, 'compare-versions', sides).catch(() => null);
-    if (found?.ok) return setComparison(found.comparison);
+    const found = await ask(reviewId, 'compare-versions', sides);
+    if (found.ok) return setComparison(found.comparison);
     setComparison(null);
-    toast.error(found?.message ?? 'The versions could not be compared: the server did not answer.');
+    toast.error(found.message);
   };
   const restore = async (version: VersionLine) => {
     draft.change(version.limiters);

@@ -27,7 +27,7 @@ class Server {
     }
     if (this.refuses) return { json: async () => ({ ok: false, code: 'unknown-code', message: 'There is no such value.' }) };
     const answer = ok
-      ? { ok, edit: this.edit, versionEdited: true, revision: 1 }
+      ? { ok, edit: this.edit, versionEdited: true, revision: 1, stale: ['sieve'], queued: false, followed: [] }
       : { ok, code: 'changed-meanwhile', message: 'Somebody else changed it.', current };
     return { json: async () => answer };
   };

@@ -1,7 +1,5 @@
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
-import { forgetWorks } from '@/client/useWork';
 import type { EvidenceScheme } from '@/core/classify';
 import type { Sieve } from '@/core/sieve';
 
@@ -105,13 +103,12 @@ export class SieveDraft {
 
   /** Saves the sieve as it is as the next version. @returns its number, or null when that failed, which was said */
   readonly freeze = async (note: string): Promise<number | null> => {
-    const frozen = await call(this.reviewId, 'freeze-sieve', { note }).catch(() => null);
-    if (!frozen?.ok) {
-      toast.error(frozen?.message ?? 'The version was not saved: the server did not answer. Try again.');
+    const frozen = await call(this.reviewId, 'freeze-sieve', { note });
+    if (!frozen.ok) {
+      toast.error(frozen.message);
       return null;
     }
     this.set({ version: frozen.version, versionEdited: false });
-    reviewChanged();
     return frozen.version;
   };
 
@@ -129,8 +126,6 @@ export class SieveDraft {
     try {
       while (this.wanted) if (!(await this.save(this.wanted))) return this.set({ saving: 'failed' });
       this.set({ saving: 'saved' });
-      forgetWorks();
-      reviewChanged();
     } catch {
       this.set({ saving: 'failed' });
       toast.error('The sieve was not saved: the server did not answer. It is kept here and saved with your next change.');

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
 import { type EngineState, useEngine } from '@/client/useEngine';
 import type { EvidenceScheme } from '@/core/classify';
 import { answersNeeded, type Funnel, type Limiter, type MaskAxis, type Override, type Sieve } from '@/core/sieve';
@@ -81,7 +81,7 @@ export type SieveInHand = ReturnType<typeof useSieve>;
 async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve) {
   if (answersNeeded(sieve).length === 0) return;
   for (const key of await engine.engine.missing(sieve)) {
-    const answer = await call(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
+    const answer = await ask(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
     if (!answer.ok) throw new Error(answer.message);
     await engine.engine.answer(
       key,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { type Context, openReview } from '@/platform/context';
 import { Work } from '@/platform/db/schema';
+import { reviewQuery } from '@/platform/verbs/declare';
 import { databasesOf } from '@/stages/retrieve';
 
 export const WorkNumbers = z.array(z.int().positive()).max(500);
@@ -18,23 +18,31 @@ export interface WorkLine {
 }
 
 /** The works with these numbers, in the order asked for. */
-export async function listWorks(ctx: Context, reviewId: string, numbers: readonly number[]): Promise<WorkLine[]> {
-  await openReview(ctx, reviewId);
-  const databases = await databasesOf(ctx, reviewId);
-  const works = await ctx.em.find(Work, { reviewId, no: { $in: [...numbers] } });
-  const byNo = new Map(works.map((w) => [w.no, w]));
-  return numbers.flatMap((no) => {
-    const work = byNo.get(no);
-    return work
-      ? [
-          lineOf(
-            work,
-            databases.map((d) => d.tag),
-          ),
-        ]
-      : []; // prettier-ignore
-  });
-}
+export const listWorks = reviewQuery({
+  name: 'works',
+  right: 'read',
+  input: WorkNumbers,
+  refuses: [],
+  rests: ['classification', 'merging', 'decisions'],
+  async run(ctx, numbers) {
+    const { reviewId } = ctx;
+    const databases = await databasesOf(ctx, reviewId);
+    const works = await ctx.em.find(Work, { reviewId, no: { $in: [...numbers] } });
+    const byNo = new Map(works.map((w) => [w.no, w]));
+    const lines = numbers.flatMap((no) => {
+      const work = byNo.get(no);
+      return work
+        ? [
+            lineOf(
+              work,
+              databases.map((d) => d.tag),
+            ),
+          ]
+        : []; // prettier-ignore
+    });
+    return { works: lines };
+  },
+});
 
 function lineOf(work: Work, tags: readonly string[]): WorkLine {
   return {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Context, openReview } from '@/platform/context';
+import { reviewQuery } from '@/platform/verbs/declare';
 
 const ORDERS = {
   number: 'w.no',
@@ -18,13 +18,20 @@ export const OrderWorks = z.strictObject({
 });
 
 /** These works in an order, those alone whose title or authors hold every word looked for. */
-export async function orderWorks(ctx: Context, reviewId: string, { numbers, order, find }: z.infer<typeof OrderWorks>): Promise<number[]> {
-  await openReview(ctx, reviewId);
-  const words = find.split(/\s+/).filter(Boolean).slice(0, 10);
-  const conditions = words.map(() => `(w.title || ' ' || w.authors) ilike ?`);
-  const rows = await ctx.em.execute<{ no: number }[]>(
-    `select w.no from work w where w.review_id = ? and w.no = any(?::int[]) ${conditions.map((c) => `and ${c}`).join(' ')} order by ${ORDERS[order]}`,
-    [reviewId, `{${numbers.join(',')}}`, ...words.map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)],
-  );
-  return rows.map((r) => r.no);
-}
+export const orderWorks = reviewQuery({
+  name: 'order-works',
+  right: 'read',
+  input: OrderWorks,
+  refuses: [],
+  rests: ['classification', 'merging'],
+  async run(ctx, { numbers, order, find }) {
+    const { reviewId } = ctx;
+    const words = find.split(/\s+/).filter(Boolean).slice(0, 10);
+    const conditions = words.map(() => `(w.title || ' ' || w.authors) ilike ?`);
+    const rows = await ctx.em.execute<{ no: number }[]>(
+      `select w.no from work w where w.review_id = ? and w.no = any(?::int[]) ${conditions.map((c) => `and ${c}`).join(' ')} order by ${ORDERS[order]}`,
+      [reviewId, `{${numbers.join(',')}}`, ...words.map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)],
+    );
+    return { numbers: rows.map((r) => r.no) };
+  },
+});

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { type Classification, type EvidenceScheme, type Flag, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
 import { type DecisionVerdict, STAGES, type Stage, type WorkState } from '@/core/flow';
 import {
@@ -17,6 +18,7 @@ import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
 import { type Context, NotFound } from '@/platform/context';
 import { FullText, Work } from '@/platform/db/schema';
+import { reviewQuery } from '@/platform/verbs/declare';
 import { type Judgeable, judge, judgingOf } from '@/stages/classify';
 import {
   type AttachmentLine,
@@ -261,3 +263,13 @@ function limitersOf({ review, run, scheme }: ReviewState, index: number): WorkDe
       : [],
   );
 }
+
+/** One work by its number. */
+export const askWork = reviewQuery({
+  name: 'work',
+  right: 'read',
+  input: z.strictObject({ no: z.int().positive() }),
+  refuses: [],
+  rests: ['question', 'merging', 'classification', 'sieve', 'reasons', 'each-work'],
+  run: async (ctx, { no }) => ({ work: await workDetail(ctx, ctx.reviewId, no) }),
+});

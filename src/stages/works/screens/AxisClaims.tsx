@@ -1,9 +1,9 @@
+import type { WorkDetail } from '@/client/types';
 import { axisOfClaim, ruleWords, type SourcedClaim, TIER_WORDS, TIERS, VENUE_FACTS, type WorkAxis } from '@/core/classify';
 import { basisOf } from '@/core/grounds';
 import { PRESS_KINDS } from '@/core/venues';
 import { CODED_AXES, type CodedAxis, labelsOf } from '@/core/vocabularies';
 import { DatabaseTag, Pill } from '@/ui/marks';
-import type { WorkDetail } from '../queries/work-detail';
 
 /** The claims on one axis, strongest first; for an axis that follows from others, those of its inputs. */
 export function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail }) {

@@ -1,8 +1,8 @@
+import type { WorkDetail } from '@/client/types';
 import { DATE_NAMES, DATE_WORDS } from '@/core/classify';
 import { intervalWords } from '@/core/record';
 import { Explained } from '@/ui/explained';
 import { DatabaseTag, Pill } from '@/ui/marks';
-import type { WorkDetail } from '../queries/work-detail';
 
 /** The four dates of a work, kept apart, each with what every record prints. */
 export function DatesOfWork({ work }: { work: WorkDetail }) {

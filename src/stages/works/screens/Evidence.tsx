@@ -1,10 +1,10 @@
+import type { WorkDetail } from '@/client/types';
 import { AXIS_LABELS, type AxisResult, type EvidenceScheme, STATED_TIERS, TIER_WORDS, WORK_AXES, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { labelsOf } from '@/core/vocabularies';
 import { Button } from '@/ui/button';
 import { Explained } from '@/ui/explained';
 import { Pill } from '@/ui/marks';
-import type { WorkDetail } from '../queries/work-detail';
 import { AxisClaims } from './AxisClaims';
 import { DatesOfWork } from './DatesOfWork';
 import { FacetsOfWork } from './FacetsOfWork';

@@ -1,6 +1,6 @@
+import type { WorkDetail } from '@/client/types';
 import { FACET_NAMES, FACETS, languageName, STATED_TIERS } from '@/core/classify';
 import { Explained } from '@/ui/explained';
-import type { WorkDetail } from '../queries/work-detail';
 
 /** What else limiters can look at: language, people and animals studied, field, access. */
 export function FacetsOfWork({ work }: { work: WorkDetail }) {

@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import type { Family, FamilyMember, FamilyTie } from '@/client/types';
 import { LINK_TYPES } from '@/core/merge';
 import { PUBLICATION_TYPES } from '@/core/vocabularies';
-import type { Family, FamilyMember, FamilyTie } from '@/stages/merge/queries/families-view';
 import { cx } from '@/ui/cx';
 import { Explained } from '@/ui/explained';
 import { DatabaseTag, Pill } from '@/ui/marks';
@@ -53,16 +53,16 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
       others: [tie.records[1]],
       link: tie.type,
       reason: '',
-    }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    });
+    if (!answer.ok) return void toast.error(answer.message);
     setOff((old) => new Set(old).add(tie));
     toast('This link is taken away, and what it marked is not marked by it any more.', {
       action: { label: 'Undo', onClick: () => void relink(tie, answer.act) },
     });
   }
   async function relink(tie: FamilyTie, act: string) {
-    const answer = await call(reviewId, 'undo-merge', { act }).catch(() => null);
-    if (answer?.ok) setOff((old) => new Set([...old].filter((t) => t !== tie)));
+    const answer = await call(reviewId, 'undo-merge', { act });
+    if (answer.ok) setOff((old) => new Set([...old].filter((t) => t !== tie)));
   }
   return (
     <div className={narrow ? undefined : 'grid grid-cols-[220px_minmax(0,1fr)]'}>

@@ -1,4 +1,4 @@
-import type { Family } from '@/stages/merge/queries/families-view';
+import type { Family } from '@/client/types';
 import { cx } from '@/ui/cx';
 
 const NOTES: Record<string, { words: string; grave: boolean; type: string }> = {

@@ -2,11 +2,11 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import type { WorkDetail } from '@/client/types';
 import { type FieldChoice, inheritedFrom, MERGED_FIELDS, type MergedField, WHY_CHOSEN } from '@/core/merge';
 import { Button } from '@/ui/button';
 import { TextArea } from '@/ui/field';
 import { DatabaseTag, Pill } from '@/ui/marks';
-import type { WorkDetail } from '../queries/work-detail';
 
 const LABELS: Record<MergedField, string> = {
   title: 'Title',
@@ -25,15 +25,14 @@ const LABELS: Record<MergedField, string> = {
 };
 
 /** Where each field of a work is from and why, what other records say, and a way to set it. */
-export function MergedFields({ reviewId, work, onChanged }: { reviewId: string; work: WorkDetail; onChanged(): void }) {
+export function MergedFields({ reviewId, work }: { reviewId: string; work: WorkDetail }) {
   const [editing, setEditing] = useState<MergedField | null>(null);
   const differing = work.fields.filter((f) => f.others.length > 0).length;
   const tagOf = (no: number) => work.records.find((r) => r.no === no);
   const set = async (field: MergedField, value: string | null) => {
-    const answer = await call(reviewId, 'edit-field', { workNo: work.no, field, value }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+    const answer = await call(reviewId, 'edit-field', { workNo: work.no, field, value });
+    if (!answer.ok) return void toast.error(answer.message);
     setEditing(null);
-    onChanged();
   };
   return (
     <details>

@@ -1,7 +1,7 @@
+import type { WorkDetail } from '@/client/types';
 import { intervalWords, shortAuthors } from '@/core/record';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
-import type { WorkDetail } from '../queries/work-detail';
 import { decisionWords } from './decision-words';
 import { FamilyTimeline } from './FamilyTimeline';
 import { FlagNotes } from './FlagNotes';
@@ -16,7 +16,6 @@ interface ReadingPaneProps {
   work: WorkDetail;
   marks: boolean;
   onMarks(on: boolean): void;
-  onChanged(): void;
 }
 
 /** The citation and the text, and nothing that says what was made of them: to be judged without being led. */
@@ -55,7 +54,7 @@ function Origin({ work: { records, shown } }: { work: WorkDetail }) {
 }
 
 /** Title and abstract at reading comfort, with the cues marked; its family, and where the copies of it differ. */
-export function ReadingPane({ reviewId, work, marks, onMarks, onChanged }: ReadingPaneProps) {
+export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps) {
   const { shown, classification } = work;
   const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions);
   return (
@@ -109,7 +108,7 @@ export function ReadingPane({ reviewId, work, marks, onMarks, onChanged }: Readi
         </section>
       )}
       <div className="mt-4">
-        <MergedFields reviewId={reviewId} work={work} onChanged={onChanged} />
+        <MergedFields reviewId={reviewId} work={work} />
       </div>
     </article>
   );

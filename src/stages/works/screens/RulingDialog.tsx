@@ -1,8 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
-import { forgetWorks } from '@/client/useWork';
+import { ask, call } from '@/client/call';
 import { AXIS_LABELS, type EvidenceScheme, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { Button } from '@/ui/button';
@@ -78,11 +77,9 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
       cause,
       standing: cause !== null && standing,
       reason,
-    }).catch(() => null);
+    });
     setBusy(false);
-    if (!answer) return setError('The server did not answer. Try again.');
     if (!answer.ok) return setError(answer.message);
-    forgetWorks();
     onRuled(answer.revision, answer.later);
     onClose();
     toast.success(`Ruled on ${answer.works === 1 ? 'one work' : `${count(answer.works)} works`}.`, {
@@ -91,7 +88,6 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         onClick: () =>
           void call(reviewId, 'undo-ruling', { seq: answer.seq }).then((back) => {
             if (!back.ok) return void toast.error(back.message);
-            forgetWorks();
             onRuled(back.revision, back.later);
           }),
       },
@@ -183,7 +179,7 @@ function usePreview(
     if (!about) return;
     let stale = false;
     const timer = setTimeout(() => {
-      void call(reviewId, 'preview-ruling', { axis, codes: chosen, on: about })
+      void ask(reviewId, 'preview-ruling', { axis, codes: chosen, on: about })
         .then((answer) => !stale && answer.ok && setPreview(answer))
         .catch(() => {});
     }, 200);

@@ -2,11 +2,10 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { reviewChanged } from '@/client/useFigures';
+import type { WorkDetail } from '@/client/types';
 import type { Override } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import type { WorkDetail } from '../queries/work-detail';
 
 interface SaidProps {
   reviewId: string;
@@ -24,17 +23,15 @@ export function SaidAtLimiters({ reviewId, work, onSaid }: SaidProps) {
   const act = stopped ? 'Rescue' : 'Release';
   const say = async () => {
     const input = { works: [work.no], limiters: limiters.map((l) => l.id), fate: asked!, reason };
-    const said = await call(reviewId, 'override-works', input).catch(() => null);
-    if (!said?.ok) return void toast.error(said?.message ?? 'It was not saved: the server did not answer.');
+    const said = await call(reviewId, 'override-works', input);
+    if (!said.ok) return void toast.error(said.message);
     setAsked(null);
     setReason('');
-    reviewChanged();
     onSaid(said.overrides);
   };
   const takeBack = async (seq: number) => {
-    const undone = await call(reviewId, 'undo-overrides', { seqs: [seq] }).catch(() => null);
-    if (!undone?.ok) return void toast.error(undone?.message ?? 'It was not taken back: the server did not answer.');
-    reviewChanged();
+    const undone = await call(reviewId, 'undo-overrides', { seqs: [seq] });
+    if (!undone.ok) return void toast.error(undone.message);
     onSaid(undone.overrides);
   };
   return (

@@ -1,7 +1,7 @@
+import type { WorkDetail } from '@/client/types';
 import { AXIS_LABELS, hingesOf, levelTable, narrowsLevel, narrowsPeerReview, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { CODED_AXES, type CodedAxis, labelsOf } from '@/core/vocabularies';
-import type { WorkDetail } from '../queries/work-detail';
 
 /** On which words an axis hangs, what is stated alone, and what would have to be known for it to be settled. */
 export function WhatWouldChange({ axis, work }: { axis: WorkAxis; work: WorkDetail }) {

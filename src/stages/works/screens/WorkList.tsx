@@ -2,10 +2,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
+import { ask } from '@/client/call';
+import type { WorkLine } from '@/client/types';
 import { cx } from '@/ui/cx';
 import { DatabaseTag, Pill } from '@/ui/marks';
-import type { WorkLine } from '../queries/list-works';
 import type { ListOrder } from '../queries/order-works';
 import { codeLabel, FLAG_WORDS } from './labels';
 import { TakeList } from './TakeList';
@@ -37,10 +37,10 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
     if (!find && order === 'number') setShown(numbers);
     else {
       const timer = setTimeout(async () => {
-        const ordered = await call(reviewId, 'order-works', { numbers: [...numbers], order, find }).catch(() => null);
+        const ordered = await ask(reviewId, 'order-works', { numbers: [...numbers], order, find });
         if (stale) return;
-        if (ordered?.ok) setShown(ordered.numbers);
-        else toast.error(ordered?.message ?? 'The list could not be sorted: the server did not answer.');
+        if (ordered.ok) setShown(ordered.numbers);
+        else toast.error(ordered.message);
       }, 150);
       return () => {
         stale = true;

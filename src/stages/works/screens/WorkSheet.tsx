@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
-import { forgetWorks, useWork } from '@/client/useWork';
+import type { WorkDetail } from '@/client/types';
+import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
 import { problemWords, shortAuthors } from '@/core/record';
 import { axisValues, type Override } from '@/core/sieve';
@@ -9,7 +10,6 @@ import { codesOf } from '@/core/vocabularies';
 import { Dialog } from '@/ui/dialog';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { RawText } from '@/ui/raw-text';
-import type { WorkDetail } from '../queries/work-detail';
 import { decisionWords } from './decision-words';
 import { Evidence } from './Evidence';
 import { FamilyTimeline } from './FamilyTimeline';
@@ -32,9 +32,8 @@ interface WorkSheetProps {
 }
 
 export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: WorkSheetProps) {
-  const [turn, setTurn] = useState(0);
   const [ruling, setRuling] = useState<RulingTarget | null>(null);
-  const state = useWork(reviewId, no, turn);
+  const state = useWork(reviewId, no);
   const [raw, setRaw] = useState<number | null>(null);
   const title = state.state === 'ready' ? state.work.shown.title || '(no title)' : 'Work';
   return (
@@ -53,15 +52,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
               again to settle it.
             </p>
           )}
-          <SaidAtLimiters
-            reviewId={reviewId}
-            work={state.work}
-            onSaid={(overrides) => {
-              forgetWorks();
-              setTurn((n) => n + 1);
-              onOverridden?.(overrides);
-            }}
-          />
+          <SaidAtLimiters reviewId={reviewId} work={state.work} onSaid={(overrides) => onOverridden?.(overrides)} />
           {state.work.shown.abstract && (
             <div className="flex flex-col gap-2">
               <MarkedAbstract
@@ -78,24 +69,14 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
               <FamilyTimeline reviewId={reviewId} family={state.work.family} current={state.work.no} narrow />
             </section>
           )}
-          <MergedFields
-            reviewId={reviewId}
-            work={state.work}
-            onChanged={() => {
-              forgetWorks();
-              setTurn((n) => n + 1);
-            }}
-          />
+          <MergedFields reviewId={reviewId} work={state.work} />
           <Evidence work={state.work} onRule={(axis) => setRuling(targetOf(state.work, axis))} />
           <RulingDialog
             reviewId={reviewId}
             scheme={state.work.scheme}
             target={ruling}
             onClose={() => setRuling(null)}
-            onRuled={() => {
-              setTurn((n) => n + 1);
-              onRuled?.();
-            }}
+            onRuled={() => onRuled?.()}
           />
           <section aria-label="Records">
             <h3 className="border-rule border-b pb-1 text-[15.5px]">

@@ -1,4 +1,4 @@
-import type { DecisionToSettle } from '@/stages/merge/queries/decisions-to-settle';
+import type { DecisionToSettle } from '@/client/types';
 
 const VERDICTS: Record<string, string> = { keep: 'kept', exclude: 'excluded', wait: 'left waiting', background: 'marked as background' };
 

@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { call } from '@/client/call';
-import type { WorkLine } from '../queries/list-works';
+import { ask } from '@/client/call';
+import type { WorkLine } from '@/client/types';
 
 const PAGE = 60;
 
@@ -31,15 +31,11 @@ export function useWorkLines(
       const wanted = numbers.slice(page * PAGE, (page + 1) * PAGE).filter((no) => !asked.current.has(no));
       if (wanted.length === 0) continue;
       for (const no of wanted) asked.current.add(no);
-      void call(reviewId, 'works', wanted)
-        .then((found) => {
-          if (!found.ok) throw new Error(found.message);
-          setLines((old) => new Map([...old, ...found.works.map((w) => [w.no, w] as const)]));
-        })
-        .catch((error: unknown) => {
-          for (const no of wanted) asked.current.delete(no);
-          toast.error(`The list could not be read: ${error instanceof Error ? error.message : String(error)}`);
-        });
+      void ask(reviewId, 'works', wanted).then((found) => {
+        if (found.ok) return setLines((old) => new Map([...old, ...found.works.map((w) => [w.no, w] as const)]));
+        for (const no of wanted) asked.current.delete(no);
+        toast.error(`The list could not be read: ${found.message}`);
+      });
     }
   }, [reviewId, numbers, first, last, version]);
   return lines;

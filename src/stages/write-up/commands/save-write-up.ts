@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { CITE_STYLE_CODES, unknownFileSlots } from '@/core/cite';
 import { FLOW_BOXES, type FlowBox } from '@/core/flow';
-import { type Context, type Result, refuse } from '@/platform/context';
 import { Review } from '@/platform/db/schema';
+import { reviewCommand } from '@/platform/verbs/declare';
+import { refuse } from '@/platform/verbs/refusals';
 import { writeUpOf } from '@/stages/decide';
 
 const boxes = Object.keys(FLOW_BOXES) as [FlowBox, ...FlowBox[]];
@@ -13,13 +14,18 @@ export const SaveWriteUp = z.strictObject({
   fileNames: z.string().trim().min(1, 'Give a pattern.').max(200).optional(),
 });
 
-export async function saveWriteUp(ctx: Context, reviewId: string, input: z.infer<typeof SaveWriteUp>): Promise<Result<object>> {
-  const unknown = unknownFileSlots(input.fileNames ?? '');
-  if (unknown.length) return refuse('unknown-slot', `{${unknown[0]}} is none of the things that a file name can take in.`);
-  return ctx.em.transactional(async (tx) => {
-    const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
+export const saveWriteUp = reviewCommand({
+  name: 'save-write-up',
+  right: 'edit',
+  input: SaveWriteUp,
+  refuses: ['unknown-slot'],
+  stale: ['write-up'],
+  async run(ctx, input) {
+    const { reviewId } = ctx;
+    const unknown = unknownFileSlots(input.fileNames ?? '');
+    if (unknown.length) return refuse('unknown-slot', `{${unknown[0]}} is none of the things that a file name can take in.`);
+    const review = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
     review.writeUp = { ...writeUpOf(review), ...input };
-    await tx.flush();
-    return { ok: true };
-  });
-}
+    return {};
+  },
+});

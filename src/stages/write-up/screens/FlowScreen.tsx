@@ -38,8 +38,8 @@ export function FlowScreen({
     );
   const svg = drawFlow(flow, words);
   async function save() {
-    const answer = await call(reviewId, 'save-write-up', { flowWords: words }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+    const answer = await call(reviewId, 'save-write-up', { flowWords: words });
+    if (!answer.ok) return void toast.error(answer.message);
     toast('The wording is saved.');
     router.refresh();
   }

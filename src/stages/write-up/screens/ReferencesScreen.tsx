@@ -28,8 +28,8 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
   const router = useRouter();
   const doubtful = new Set(doubts.map((d) => String(d.no)));
   async function choose(next: CiteStyle) {
-    const answer = await call(reviewId, 'save-write-up', { style: next }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Try again.');
+    const answer = await call(reviewId, 'save-write-up', { style: next });
+    if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
   }
   return (
@@ -98,8 +98,8 @@ function Fix({ reviewId, no, lint, value }: { reviewId: string; no: number; lint
   const [done, setDone] = useState(false);
   const field = lint.field === 'issued' ? 'issued' : lint.field;
   async function save() {
-    const answer = await call(reviewId, 'edit-field', { workNo: no, field, value: text }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer, so this was not saved. Try again.');
+    const answer = await call(reviewId, 'edit-field', { workNo: no, field, value: text });
+    if (!answer.ok) return void toast.error(answer.message);
     setDone(true);
     setOpen(false);
     toast('Set. The list follows when the works are written anew.');

@@ -33,10 +33,10 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
   const router = useRouter();
   const [states, setStates] = useState('kept');
   const [pattern, setPattern] = useState(fileNames);
-  const say = (answer: { ok: boolean; message?: string } | null, done: string) => {
-    if (answer?.ok) toast(done);
-    else toast.error(answer?.message ?? 'The server did not answer. Try again.');
-    if (answer?.ok) router.refresh();
+  const say = (answer: { ok: true } | { ok: false; message: string }, done: string) => {
+    if (answer.ok) toast(done);
+    else toast.error(answer.message);
+    if (answer.ok) router.refresh();
   };
   return (
     <main className="max-w-[1080px] px-5 py-3">
@@ -96,9 +96,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
               className="mt-1 flex items-end gap-2"
               onSubmit={(e) => {
                 e.preventDefault();
-                void call(reviewId, 'save-write-up', { fileNames: pattern })
-                  .catch(() => null)
-                  .then((a) => say(a, 'Saved.'));
+                void call(reviewId, 'save-write-up', { fileNames: pattern }).then((a) => say(a, 'Saved.'));
               }}
             >
               <div className="flex-1">
@@ -135,9 +133,9 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
             <Button
               className="mt-2"
               onClick={() =>
-                void call(reviewId, 'archive', { archived: !archived })
-                  .catch(() => null)
-                  .then((a) => say(a, archived ? 'It is listed with the others again.' : 'It is put away.'))
+                void call(reviewId, 'archive', { archived: !archived }).then((a) =>
+                  say(a, archived ? 'It is listed with the others again.' : 'It is put away.'),
+                )
               }
             >
               {archived ? 'Take it out again' : 'Put the review away'}
@@ -154,8 +152,8 @@ function Deletion({ reviewId, title, sizes }: Pick<TakeScreenProps, 'reviewId' |
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   async function remove() {
-    const answer = await call(reviewId, 'delete-review', { title: typed }).catch(() => null);
-    if (!answer?.ok) return void toast.error(answer?.message ?? 'The server did not answer. Nothing was deleted.');
+    const answer = await call(reviewId, 'delete-review', { title: typed });
+    if (!answer.ok) return void toast.error(answer.message);
     window.location.assign('/');
   }
   const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;

@@ -1,6 +1,5 @@
 import type { WorkState } from '@/core/flow';
 import { reasonWords } from '@/core/flow';
-import type { Overview } from '@/stages/review/queries/overview';
 import { ListWithSheet } from '@/stages/works/screens';
 import { FigureLink } from '@/ui/figure-link';
 import { count, StateSquare } from '@/ui/marks';
@@ -24,7 +23,12 @@ interface Reason {
 
 interface WriteUpProps {
   reviewId: string;
-  overview: Overview;
+  overview: {
+    records: number;
+    works: number;
+    states: Record<WorkState, number>;
+    quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
+  };
   reasons: Reason[];
   /** The state whose works are listed below, when one was picked. */
   shown: WorkState | null;

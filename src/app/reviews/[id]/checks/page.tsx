@@ -1,13 +1,11 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewPage } from '@/app/review-page';
 import { ChecksScreen } from '@/stages/checks/screens/ChecksScreen';
 import { overview } from '@/stages/review/queries/overview';
 
 export const metadata: Metadata = { title: 'Checks' };
 
-export default async function ChecksPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const { identities, aside } = await found(overview(await currentContext(), id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const { identities, aside } = await overview(ctx, id);
   return <ChecksScreen reviewId={id} identities={identities} aside={aside} />;
-}
+});

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewPage } from '@/app/review-page';
 import { decideQueue, pace, QUEUE_ORDERS, QUEUE_SHOWS, queueInput } from '@/stages/decide/queries/decide-queue';
 import { DecideScreen } from '@/stages/decide/screens/DecideScreen';
 import { reviewState } from '@/stages/decide/store/review-state';
@@ -11,16 +10,9 @@ import { latestVersion } from '@/stages/sieve/store/versions';
 
 export const metadata: Metadata = { title: 'Decide' };
 
-interface Props {
-  params: Promise<{ id: string }>;
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}
-
-export default async function DecidePage({ params, searchParams }: Props) {
-  const { id } = await params;
-  const ctx = await currentContext();
-  const state = await found(reviewState(ctx, id));
-  const asked = queueInput(await searchParams);
+export default reviewPage('read', async (ctx, { id }, search) => {
+  const state = await reviewState(ctx, id);
+  const asked = queueInput(search);
   const input = state.review.twoStages ? asked : { ...asked, stage: 'title-abstract' as const };
   const databases = (await databasesOf(ctx, id)).map(({ tag, name }) => ({ tag, name }));
   return (
@@ -39,4 +31,4 @@ export default async function DecidePage({ params, searchParams }: Props) {
       />
     </Suspense>
   );
-}
+});

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
+import { reviewPage } from '@/app/review-page';
 import { openReview } from '@/platform/context';
-import { currentContext } from '@/platform/http/current-context';
 import { schemeOf } from '@/stages/classify/store/scheme-of';
 import { schemesOf } from '@/stages/classify/store/schemes';
 import { CriteriaEditor } from '@/stages/question/screens/CriteriaEditor';
@@ -11,10 +10,8 @@ import { overview } from '@/stages/review/queries/overview';
 
 export const metadata: Metadata = { title: 'Question' };
 
-export default async function QuestionPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const ctx = await currentContext();
-  const { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person } = await found(openReview(ctx, id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person } = await openReview(ctx, id);
   const criteria = await criteriaOf(ctx, id);
   const { quotas } = await overview(ctx, id);
   return (
@@ -39,4 +36,4 @@ export default async function QuestionPage({ params }: { params: Promise<{ id: s
       />
     </main>
   );
-}
+});

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
+import { reviewPage } from '@/app/review-page';
 import { isUuid } from '@/platform/context';
-import { currentContext } from '@/platform/http/current-context';
 import { listRecords, type RecordFilter } from '@/stages/retrieve/queries/records';
 import { RecordList } from '@/stages/retrieve/screens/RecordList';
 
@@ -13,14 +12,8 @@ const SETS: Record<string, string> = {
   changed: 'Changed since the earlier run',
 };
 
-interface Props {
-  params: Promise<{ id: string }>;
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}
-
-export default async function RecordsPage({ params, searchParams }: Props) {
-  const { id } = await params;
-  const given = Object.entries(await searchParams).flatMap(([k, v]) =>
+export default reviewPage('read', async (ctx, { id }, search) => {
+  const given = Object.entries(search).flatMap(([k, v]) =>
     typeof v === 'string' && v !== '' ? [[k, v.slice(0, 300)] as [string, string]] : [],
   );
   const asked = new Map(given);
@@ -36,7 +29,7 @@ export default async function RecordsPage({ params, searchParams }: Props) {
     find: asked.get('find'),
     page: number('page') ?? 1,
   };
-  const { total, pages, records } = await found(listRecords(await currentContext(), id, filter));
+  const { total, pages, records } = await listRecords(ctx, id, filter);
   const words = [
     filter.set ? SETS[filter.set] : 'Records',
     filter.retrieval && `of retrieval ${filter.retrieval}`,
@@ -61,4 +54,4 @@ export default async function RecordsPage({ params, searchParams }: Props) {
       kept={given.filter(([k]) => k !== 'find' && k !== 'page')}
     />
   );
-}
+});

@@ -1,12 +1,10 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewPage } from '@/app/review-page';
 import { setAsideRecords } from '@/stages/retrieve/queries/set-aside';
 import { SetAsideScreen } from '@/stages/retrieve/screens/SetAsideScreen';
 
 export const metadata: Metadata = { title: 'Set aside' };
 
-export default async function SetAsidePage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  return <SetAsideScreen reviewId={id} records={await found(setAsideRecords(await currentContext(), id))} />;
-}
+export default reviewPage('read', async (ctx, { id }) => {
+  return <SetAsideScreen reviewId={id} records={await setAsideRecords(ctx, id)} />;
+});

@@ -1,25 +1,21 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { isFormat } from '@/core/formats';
-import { answer } from '@/platform/http/answer';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewRoute } from '@/platform/http/review-route';
 import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 
 /** PUT the raw bytes of a file: streamed to disk, then imported by a job. */
-export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
-    const { id } = await params;
-    const query = new URL(request.url).searchParams;
-    const name = (query.get('name') ?? 'file').replace(/[\\/\p{Cc}]/gu, '_').slice(0, 300);
-    const body = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
-    const format = query.get('format') ?? '';
-    const target = {
-      retrievalId: query.get('retrieval') ?? undefined,
-      databaseId: query.get('database') ?? undefined,
-      corrects: query.get('corrects') ?? undefined,
-      format: isFormat(format) ? format : undefined,
-    };
-    const result = await receiveFile(await currentContext(), id, target, name, body);
-    return Response.json(result, { status: result.ok ? 202 : 422 });
-  });
-}
+export const PUT = reviewRoute('edit', async (ctx, { id }, request) => {
+  const query = new URL(request.url).searchParams;
+  const name = (query.get('name') ?? 'file').replace(/[\\/\p{Cc}]/gu, '_').slice(0, 300);
+  const body = request.body ? Readable.fromWeb(request.body as NodeStream) : Readable.from([]);
+  const format = query.get('format') ?? '';
+  const target = {
+    retrievalId: query.get('retrieval') ?? undefined,
+    databaseId: query.get('database') ?? undefined,
+    corrects: query.get('corrects') ?? undefined,
+    format: isFormat(format) ? format : undefined,
+  };
+  const result = await receiveFile(ctx, id, target, name, body);
+  return Response.json(result, { status: result.ok ? 202 : 422 });
+});

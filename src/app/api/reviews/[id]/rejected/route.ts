@@ -1,20 +1,16 @@
-import { answer } from '@/platform/http/answer';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewRoute } from '@/platform/http/review-route';
 import { rejectedEntries, rejectedFile } from '@/stages/retrieve/queries/rejected-entries';
 
 /** The rejected entries of a file as a list, or with `?download` as a file to correct and import again. */
-export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return answer(async () => {
-    const [ctx, { id }] = [await currentContext(), await params];
-    const query = new URL(request.url).searchParams;
-    const file = query.get('file') ?? '';
-    if (!query.has('download')) return Response.json(await rejectedEntries(ctx, id, file));
-    const { name, text } = await rejectedFile(ctx, id, file);
-    return new Response(text, {
-      headers: {
-        'content-type': 'application/octet-stream',
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      },
-    });
+export const GET = reviewRoute('read', async (ctx, { id }, request) => {
+  const query = new URL(request.url).searchParams;
+  const file = query.get('file') ?? '';
+  if (!query.has('download')) return Response.json(await rejectedEntries(ctx, id, file));
+  const { name, text } = await rejectedFile(ctx, id, file);
+  return new Response(text, {
+    headers: {
+      'content-type': 'application/octet-stream',
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
   });
-}
+});

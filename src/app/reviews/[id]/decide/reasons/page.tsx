@@ -1,17 +1,14 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
+import { reviewPage } from '@/app/review-page';
 import { openReview } from '@/platform/context';
-import { currentContext } from '@/platform/http/current-context';
 import { reasonsView } from '@/stages/decide/queries/reasons-view';
 import { ReasonsScreen } from '@/stages/decide/screens/ReasonsScreen';
 import { templatesOf } from '@/stages/decide/store/review-ways';
 
 export const metadata: Metadata = { title: 'Reasons and grounds' };
 
-export default async function ReasonsPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const ctx = await currentContext();
-  const review = await found(openReview(ctx, id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const review = await openReview(ctx, id);
   return (
     <ReasonsScreen
       reviewId={id}
@@ -21,4 +18,4 @@ export default async function ReasonsPage({ params }: { params: Promise<{ id: st
       twoStages={review.twoStages}
     />
   );
-}
+});

@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewPage } from '@/app/review-page';
 import { type JoinOrder, joinsView } from '@/stages/merge/queries/joins-view';
 import { JoinsScreen } from '@/stages/merge/screens/JoinsScreen';
 
@@ -8,14 +7,8 @@ export const metadata: Metadata = { title: 'Joins' };
 
 const ORDERS: readonly JoinOrder[] = ['weakest', 'newest', 'sample'];
 
-interface Props {
-  params: Promise<{ id: string }>;
-  searchParams: Promise<Record<string, string | string[] | undefined>>;
-}
-
-export default async function JoinsPage({ params, searchParams }: Props) {
-  const { id } = await params;
-  const given = await searchParams;
+export default reviewPage('read', async (ctx, { id }, search) => {
+  const given = search;
   const text = (name: string) => (typeof given[name] === 'string' ? given[name].slice(0, 200) : '');
   const whole = (name: string, otherwise: number) => (/^\d{1,6}$/.test(text(name)) ? Number(text(name)) : otherwise);
   const asked = {
@@ -24,5 +17,5 @@ export default async function JoinsPage({ params, searchParams }: Props) {
     page: whole('page', 1),
     seed: whole('seed', 1),
   };
-  return <JoinsScreen reviewId={id} asked={asked} view={await found(joinsView(await currentContext(), id, asked))} />;
-}
+  return <JoinsScreen reviewId={id} asked={asked} view={await joinsView(ctx, id, asked)} />;
+});

@@ -1,13 +1,11 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
-import { currentContext } from '@/platform/http/current-context';
+import { reviewPage } from '@/app/review-page';
 import { writeUpFrame } from '@/stages/write-up/queries/data';
 import { FlowScreen } from '@/stages/write-up/screens/FlowScreen';
 
 export const metadata: Metadata = { title: 'Flow diagram' };
 
-export default async function FlowPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const { flow, flowError, settings } = await found(writeUpFrame(await currentContext(), id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const { flow, flowError, settings } = await writeUpFrame(ctx, id);
   return <FlowScreen reviewId={id} flow={flow} error={flowError} words={settings.flowWords} />;
-}
+});

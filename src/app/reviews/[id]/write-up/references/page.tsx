@@ -1,9 +1,8 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
+import { reviewPage } from '@/app/review-page';
 import type { LintField } from '@/core/cite';
 import { peopleText } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
-import { currentContext } from '@/platform/http/current-context';
 import { citedOf, writeUpData } from '@/stages/write-up/queries/data';
 import { referenceList } from '@/stages/write-up/queries/references';
 import { ReferencesScreen } from '@/stages/write-up/screens/ReferencesScreen';
@@ -13,9 +12,8 @@ export const metadata: Metadata = { title: 'References' };
 const fieldText = (item: BibRecord, field: LintField): string =>
   field === 'authors' ? peopleText(item.authors) : field === 'issued' ? item.dates.issue : item[field];
 
-export default async function ReferencesPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const { settings, kept, lints } = await found(writeUpData(await currentContext(), id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const { settings, kept, lints } = await writeUpData(ctx, id);
   const items = new Map(kept.map((s) => [s.no, s.item]));
   const doubts = lints.map((d) => ({
     ...d,
@@ -29,4 +27,4 @@ export default async function ReferencesPage({ params }: { params: Promise<{ id:
       doubts={doubts}
     />
   );
-}
+});

@@ -1,19 +1,16 @@
 import type { Metadata } from 'next';
-import { found } from '@/app/found';
+import { reviewPage } from '@/app/review-page';
 import { openReview } from '@/platform/context';
-import { currentContext } from '@/platform/http/current-context';
 import { writeUpOf } from '@/stages/decide/store/review-ways';
 import { sizesOf } from '@/stages/review/queries/sizes';
 import { TakeScreen } from '@/stages/write-up/screens/TakeScreen';
 
 export const metadata: Metadata = { title: 'Take it with you' };
 
-export default async function TakePage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const ctx = await currentContext();
-  const review = await found(openReview(ctx, id));
+export default reviewPage('read', async (ctx, { id }) => {
+  const review = await openReview(ctx, id);
   const { fileNames } = writeUpOf(review);
   return (
     <TakeScreen reviewId={id} title={review.title} fileNames={fileNames} archived={!!review.archivedAt} sizes={await sizesOf(ctx, id)} />
   );
-}
+});

@@ -1,34 +1,15 @@
-import type { z } from 'zod';
-import { type Context, NotFound, refuse } from '@/platform/context';
-import { answer } from '@/platform/http/answer';
 import { currentContext } from '@/platform/http/current-context';
-import { VERBS, type Verb } from '@/stages/verbs';
-
-interface AnyVerb {
-  input: z.ZodType;
-  run(ctx: Context, reviewId: string, input: unknown): Promise<unknown>;
-}
-
-/** From a page of ours, or from no page at all. Pages that hide where they are send the origin "null". */
-function isOwn(request: Request): boolean {
-  const origin = request.headers.get('origin');
-  return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
-}
+import { followsOf } from '@/platform/http/dispatch';
+import { isJson, reviewRoute } from '@/platform/http/review-route';
+import { refuse } from '@/platform/verbs/refusals';
+import { verbs } from '../../../../dispatch';
 
 /**
- * POST a verb's input as JSON. Refusals are answers, not failures. JSON only, and from our own pages only: a page from
- * elsewhere can't send JSON here unasked.
+ * POST a command's input as JSON: a page from elsewhere can't send that here unasked. `?then=` names questions to be
+ * answered with it, when it is done.
  */
-export function POST(request: Request, { params }: { params: Promise<{ id: string; verb: string }> }) {
-  return answer(async () => {
-    const { id, verb } = await params;
-    if (!isOwn(request) || !request.headers.get('content-type')?.startsWith('application/json')) {
-      return Response.json(refuse('not-ours', 'This request did not come from the application.'), { status: 403 });
-    }
-    if (!Object.hasOwn(VERBS, verb)) throw new NotFound('There is no such action.');
-    const { input, run } = VERBS[verb as Verb] as AnyVerb;
-    const parsed = input.safeParse(await request.json().catch(() => undefined));
-    if (!parsed.success) return Response.json(refuse('bad-input', parsed.error.issues[0]?.message ?? 'This cannot be saved.'));
-    return Response.json(await run(await currentContext(), id, parsed.data));
-  });
-}
+export const POST = reviewRoute<{ verb: string }>('read', async (_ctx, { id, verb }, request) => {
+  if (!isJson(request)) return refuse('not-ours', 'This request did not come from the application.');
+  const input: unknown = await request.json().catch(() => null);
+  return verbs.command(currentContext, id, verb, input, followsOf(new URL(request.url).searchParams.get('then')));
+});

@@ -4,10 +4,7 @@ import { z } from 'zod';
 import { currentContext } from '@/platform/http/current-context';
 import { createReview } from '@/stages/question/commands/create-review';
 import { ReviewSettings } from '@/stages/question/commands/save-settings';
-
-export interface FormState {
-  errors: Record<string, string>;
-}
+import type { FormState } from '@/stages/review/screens/NewReviewForm';
 
 /** Creates a review and goes to its question; errors come back beside their fields. */
 export async function createReviewAction(_before: FormState, form: FormData): Promise<FormState> {
