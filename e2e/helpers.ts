@@ -38,7 +38,10 @@ export const fileOf = (name: string, content: string | Buffer) => ({ name, mimeT
 export function watch(page: Page): string[] {
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(error.message));
-  page.on('console', (message) => message.type() === 'error' && !/status of 422/.test(message.text()) && problems.push(message.text()));
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && !/status of 4(?:04|09|22)/.test(message.text()) && problems.push(message.text()),
+  );
   page.on(
     'request',
     (request) => !/^(?:http:\/\/127\.0\.0\.1|blob:|data:)/.test(request.url()) && problems.push(`request to ${request.url()}`),

@@ -4,9 +4,16 @@ import { QueryClient } from '@tanstack/react-query';
  * What the browser knows of a review. It holds until a command says that it is stale: nothing is asked for again only
  * because a window was looked at.
  */
-export const queryClient = new QueryClient({
-  defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, gcTime: 5 * 60_000, retry: 1, refetchOnWindowFocus: false } },
-});
+const freshClient = () =>
+  new QueryClient({
+    defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false, refetchOnWindowFocus: false } },
+  });
+
+/** The one of this browser window. */
+export const queryClient = freshClient();
+
+/** On the server modules serve many people: every page that is drawn there has a client of its own. */
+export const clientOfPage = (): QueryClient => (typeof window === 'undefined' ? freshClient() : queryClient);
 
 /** What of a review each question's answers rest on, as the server said with them. */
 const restsOn = new Map<string, readonly string[]>();

@@ -26,15 +26,12 @@ export const useAsk = <N extends QueryName>(
   input: QueryInput<N>,
   more: { given?: Omit<Said<N>, 'ok'>; wanted?: boolean; every?: (said: Said<N> | undefined) => number | false } = {},
 ): UseQueryResult<Said<N>, Error> =>
-  useQuery<Said<N>>(
-    {
-      ...options(reviewId, query, input),
-      enabled: more.wanted ?? true,
-      ...(more.given ? { initialData: { ...more.given, ok: true } as never } : {}),
-      ...(more.every ? { refetchInterval: ({ state }) => more.every!(state.data as Said<N> | undefined) } : {}),
-    },
-    queryClient,
-  );
+  useQuery<Said<N>>({
+    ...options(reviewId, query, input),
+    enabled: more.wanted ?? true,
+    ...(more.given ? { initialData: { ...more.given, ok: true } as never } : {}),
+    ...(more.every ? { refetchInterval: ({ state }) => more.every!(state.data as Said<N> | undefined) } : {}),
+  });
 
 /** Asks ahead of a screen that will want it: what is known already is not asked for again. */
 export const askAhead = <N extends QueryName>(reviewId: string, query: N, input: QueryInput<N>): void =>

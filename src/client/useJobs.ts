@@ -1,5 +1,5 @@
 'use client';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { forget, queryClient } from './query-client';
 import type { JobLine } from './types';
@@ -28,19 +28,24 @@ export function useJobs(reviewId: string, given: JobLine[]): { jobs: JobLine[]; 
 /**
  * Has everything asked for again, and the page with it, when a job begins or ends: one part of a page does that for all.
  * @param given what was under way when the page was made: had it ended before the first question, nobody would notice
+ * @param page false where the page itself stays as it is, since a person is in the middle of it
  */
-export function useRefreshAfterJobs(reviewId: string, given: JobLine[]): JobLine[] {
+export function useRefreshAfterJobs(reviewId: string, given: JobLine[], page: boolean): JobLine[] {
   const router = useRouter();
   const { jobs } = useJobs(reviewId, given);
   const active = activeIn(jobs);
   const before = useRef(activeIn(given));
-  // Most often another program, or another tab, put it into the queue while this page was made.
-  useEffect(() => void queryClient.invalidateQueries({ queryKey: [reviewId, 'jobs'] }), [reviewId]);
+  // Another tab may have put something into the queue: each screen asks once.
+  const path = usePathname();
+  useEffect(() => {
+    void path;
+    void queryClient.invalidateQueries({ queryKey: [reviewId, 'jobs'] });
+  }, [reviewId, path]);
   useEffect(() => {
     if (before.current === active) return;
     before.current = active;
     forget(reviewId);
-    router.refresh();
-  }, [active, reviewId, router]);
+    if (page) router.refresh();
+  }, [active, reviewId, router, page]);
   return jobs;
 }

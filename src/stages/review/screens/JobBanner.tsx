@@ -15,8 +15,8 @@ const SHOWN_THERE = new Set(['retrieve', 'merge', 'classify']);
  * itself, or how far it is. Nothing while there is none.
  */
 export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs: JobLine[] }) {
-  const place = usePathname().split('/')[3] ?? '';
-  const jobs = useRefreshAfterJobs(reviewId, initial);
+  const [, , , place = '', part] = usePathname().split('/');
+  const jobs = useRefreshAfterJobs(reviewId, initial, !(place === 'classify' || (place === 'merge' && part)));
   const job = jobs.find((j) => j.kind !== 'import-file');
   if (!job || job.state === 'done' || job.state === 'cancelled') return null;
   const tell = async (verb: 'cancel-job' | 'merge-again') => {

@@ -17,5 +17,5 @@ export const PUT = reviewRoute('edit', async (ctx, { id }, request) => {
     format: isFormat(format) ? format : undefined,
   };
   const result = await receiveFile(ctx, id, target, name, body);
-  return Response.json(result, { status: result.ok ? 202 : 422 });
+  return result.ok ? Response.json(result, { status: 202 }) : result;
 });
