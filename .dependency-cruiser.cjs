@@ -93,6 +93,7 @@ module.exports = {
     core('merge', ['record', 'vocabularies', 'formats']),
     core('query', ['record']),
     core('sieve', ['record', 'vocabularies', 'classify', 'merge', 'query']),
+    core('storage', ['record', 'vocabularies', 'venues', 'classify', 'merge', 'sieve']),
     core('parity', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('grounds', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('checks', ['record', 'vocabularies', 'venues', 'formats', 'classify', 'merge', 'sieve']),

@@ -2,13 +2,15 @@
 import { type Remote, transfer, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { EvidenceScheme } from '@/core/classify';
-import type { SieveEngine } from '@/core/sieve';
+import type { SieveWorker } from '@/workers/sieve.worker';
+
+export type { SieveWorker };
 
 export type EngineState =
   | { state: 'loading' }
   | { state: 'empty' }
   | { state: 'failed'; message: string }
-  | { state: 'ready'; engine: Remote<SieveEngine>; databases: string[]; revision: number };
+  | { state: 'ready'; engine: Remote<SieveWorker>; databases: string[]; revision: number };
 
 /** A worker that holds the columns of a revision and answers from them. Loaded anew when the revision changes. */
 export function useEngine(reviewId: string, revision: number, scheme: EvidenceScheme): EngineState {
@@ -18,7 +20,7 @@ export function useEngine(reviewId: string, revision: number, scheme: EvidenceSc
   latest.current = scheme;
   useEffect(() => {
     const worker = new Worker(new URL('../workers/sieve.worker.ts', import.meta.url), { type: 'module' });
-    const engine = wrap<SieveEngine>(worker);
+    const engine = wrap<SieveWorker>(worker);
     let gone = false;
     (async () => {
       const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);

@@ -10,7 +10,6 @@ export * from './explain';
 export { FACET_NAMES, FACETS, type Facet } from './facet-words';
 export * from './facets';
 export { languageCodes, languageName } from './languages';
-export * from './packed-claims';
 export * from './record-of-work';
 export type { AxisResult } from './resolve';
 export { ruleWords } from './rule-words';

@@ -3,7 +3,7 @@ export * from './cluster';
 export * from './compare';
 export * from './families';
 export * from './inherited';
-export { mergeKeys } from './keys';
+export { KEYS_FORM, mergeKeys } from './keys';
 export type { MergeKeys } from './merge-keys';
 export * from './merge-records';
 export * from './merged-work';

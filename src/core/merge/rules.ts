@@ -1,9 +1,8 @@
 import { hashText } from './hash';
-import { KEYS_FORM } from './keys';
 import { THRESHOLDS, WEIGHTS } from './weights';
 
 /**
  * A name for the rules of merging as they are: it changes when a weight or a threshold does. What is written in code
  * only, as how titles are compared, needs KEYS_FORM to be raised.
  */
-export const MERGE_RULES = `${KEYS_FORM}:${hashText(JSON.stringify([WEIGHTS, THRESHOLDS]))}`;
+export const MERGE_RULES = String(hashText(JSON.stringify([WEIGHTS, THRESHOLDS])));

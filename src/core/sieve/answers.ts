@@ -1,7 +1,8 @@
 import { type BibRecord, yearOfDay } from '@/core/record';
 import { type Columns, NO_DATE } from './columns';
-import { readsText, type Sieve } from './limiter';
-import { answerKey, compileText, type TextTest, WorkText } from './limiters/text';
+import { compileText, readsText, type TextTest } from './kinds';
+import { answerKey, WorkText } from './kinds/text';
+import type { Sieve } from './limiter';
 
 /** Tests of a sieve that read text and are on, each once. */
 export function textTests(sieve: Sieve): Map<string, TextTest> {

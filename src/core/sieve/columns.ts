@@ -154,46 +154,29 @@ export function emptyColumns(size: number, databases: string[], revision: number
   };
 }
 
-/** Dates of the first form of the columns on the wire; later ones follow behind. */
-const FIRST_DATES = ['earliest', 'online', 'issue'] as const;
-const LATER_DATES = ['added', 'version'] as const;
-
 /** Where an array of the columns is held: an object of it, and the name there. */
 type Slot = [holder: Record<string, Int32Array | Uint32Array>, name: string];
 
-/** All but the facets, of which the bits are named in the header. The order is that on the wire. */
+/** All but those of the facets. */
 export const plainSlots = (c: Columns): Slot[] => {
   const own = c as unknown as Slot[0];
-  const dates = (kinds: readonly DateKind[]) =>
-    kinds.flatMap((k): Slot[] => [
-      [c.dates[k], 'from'],
-      [c.dates[k], 'to'],
-    ]); // prettier-ignore
   return [
     ...['numbers', 'membership', 'conflicts'].map((name): Slot => [own, name]),
     ...MASK_AXES.flatMap((a): Slot[] => [
       [c.all, a],
       [c.stated, a],
     ]), // prettier-ignore
-    ...dates(FIRST_DATES),
-    ...dates(LATER_DATES),
+    ...DATE_KINDS.flatMap((k): Slot[] => [
+      [c.dates[k], 'from'],
+      [c.dates[k], 'to'],
+    ]), // prettier-ignore
     [own, 'flags'],
     [own, 'complete'],
   ];
 };
 export const plainArrays = (c: Columns): (Int32Array | Uint32Array)[] => plainSlots(c).map(([holder, name]) => holder[name]!);
-const arraysOf = (c: Columns) => [...plainArrays(c), ...FACET_NAMES.flatMap((f) => [c.facets[f].all, c.facets[f].stated])];
-/** How many arrays the first form had, which knew neither flags nor facets. */
-const ARRAYS_OF_FIRST_FORM = 3 + 2 * MASK_AXES.length + 2 * FIRST_DATES.length;
-
-interface Header {
-  revision: number;
-  databases: string[];
-  size: number;
-  /** Values of the facets by bit; absent in the first form. */
-  facets?: Record<Facet, string[]>;
-}
-
+/** Every array of the columns, in an order that is always the same. */
+export const arraysOf = (c: Columns) => [...plainArrays(c), ...FACET_NAMES.flatMap((f) => [c.facets[f].all, c.facets[f].stated])];
 /** The rows at these places, in their order, as columns of their own. */
 export function pickRows(columns: Columns, places: readonly number[]): Columns {
   const picked = emptyColumns(places.length, columns.databases, columns.revision);
@@ -204,54 +187,4 @@ export function pickRows(columns: Columns, places: readonly number[]): Columns {
   });
   for (const f of FACET_NAMES) picked.facets[f].values = [...columns.facets[f].values];
   return picked;
-}
-
-/** Compact binary form: a little-endian header length, a JSON header padded to 4 bytes, then the arrays. */
-export function encodeColumns(columns: Columns): Uint8Array<ArrayBuffer> {
-  const header: Header = {
-    revision: columns.revision,
-    databases: columns.databases,
-    size: columns.numbers.length,
-    facets: Object.fromEntries(FACET_NAMES.map((f) => [f, columns.facets[f].values])) as Record<Facet, string[]>,
-  };
-  const encoded = new TextEncoder().encode(JSON.stringify(header));
-  const head = Math.ceil(encoded.length / 4) * 4;
-  const arrays = arraysOf(columns);
-  const bytes = new Uint8Array(4 + head + arrays.reduce((n, a) => n + a.byteLength, 0));
-  new DataView(bytes.buffer).setUint32(0, head, true);
-  bytes.fill(32, 4, 4 + head);
-  bytes.set(encoded, 4);
-  let at = 4 + head;
-  for (const array of arrays) {
-    bytes.set(new Uint8Array(array.buffer, array.byteOffset, array.byteLength), at);
-    at += array.byteLength;
-  }
-  return bytes;
-}
-
-/**
- * Columns of the first form have no facets, flags and later dates: nothing is known of them until works are classified
- * again.
- * @throws RangeError when the bytes are not the columns that encodeColumns writes
- */
-export function decodeColumns(bytes: Uint8Array): Columns {
-  // A copy of its own: a view into a larger buffer need not begin at a multiple of four bytes.
-  const copy = new Uint8Array(bytes);
-  const head = new DataView(copy.buffer).getUint32(0, true);
-  const header = JSON.parse(new TextDecoder().decode(copy.subarray(4, 4 + head))) as Header;
-  const columns = emptyColumns(header.size, header.databases, header.revision);
-  let at = 4 + head;
-  const { facets } = header;
-  if (facets) for (const f of FACET_NAMES) columns.facets[f].values = facets[f];
-  else
-    for (const kind of LATER_DATES) {
-      columns.dates[kind].from.fill(NO_DATE.from);
-      columns.dates[kind].to.fill(NO_DATE.to);
-    }
-  for (const array of facets ? arraysOf(columns) : arraysOf(columns).slice(0, ARRAYS_OF_FIRST_FORM)) {
-    if (at + array.byteLength > copy.byteLength) throw new RangeError('the columns end too early');
-    new Uint8Array(array.buffer).set(copy.subarray(at, at + array.byteLength));
-    at += array.byteLength;
-  }
-  return columns;
 }

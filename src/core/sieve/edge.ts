@@ -1,7 +1,7 @@
 import { dayNumber, minusYears, yearOfDay } from '@/core/record';
 import { NO_DATE } from './columns';
+import type { RecencyTest } from './kinds/recency';
 import type { Limiter, SieveContext } from './limiter';
-import type { RecencyTest } from './limiters/recency';
 import { fateOfWords, fatesAt, type SieveRun } from './runner';
 import { LEFT } from './verdict';
 

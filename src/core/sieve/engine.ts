@@ -1,10 +1,11 @@
 import { type EvidenceScheme, type Facet, FLAGS, type Flag } from '@/core/classify';
 import { fullMask, maskOf } from '@/core/vocabularies';
 import { type CensusAxis, type CensusCounts, census, type KnownAs, knownAs, type ValueCounts, valueCounts, worksWithValue } from './census';
-import { type Columns, decodeColumns, type MaskAxis } from './columns';
+import type { Columns, MaskAxis } from './columns';
 import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
 import { type Fill, type Funnel, funnelOf, worksBehind } from './funnel';
-import { answersNeeded, axisValues, type Override, type Sieve, type SieveContext } from './limiter';
+import { axisValues } from './kinds/coded';
+import { answersNeeded, type Override, type Sieve, type SieveContext } from './limiter';
 import { lostAt } from './lost-at';
 import { type Quota, quotaOf } from './quota';
 import { fateOfWords, rowOf, type SieveRun, SieveRunner } from './runner';
@@ -12,7 +13,7 @@ import { type Advice, advice, ladder, type Outcome, type Rung, recencyCurve, typ
 
 /** What a browser asks of the sieve: the columns are handed in once, then every question is answered from them. */
 export interface SieveEngine {
-  load(bytes: Uint8Array, scheme: EvidenceScheme): { works: number; revision: number; databases: string[] };
+  load(columns: Columns, scheme: EvidenceScheme): { works: number; revision: number; databases: string[] };
   /** Keys of the answers from text that a sieve needs and that are not here yet. */
   missing(sieve: Sieve): string[];
   /** What a test that reads text says of each work, in the order of the columns. */
@@ -65,9 +66,9 @@ export function createSieveEngine(): SieveEngine {
   };
   const all = (axis: CensusAxis) => (axis === 'date' ? 0 : fullMask(axisValues(axis, scheme!).length));
   return {
-    load(bytes, given) {
-      columns = decodeColumns(bytes);
-      scheme = given;
+    load(given, levels) {
+      columns = given;
+      scheme = levels;
       last = null;
       runner = new SieveRunner(columns);
       answers.clear();

@@ -1,12 +1,9 @@
 import { z } from 'zod';
-import type { EvidenceScheme } from '@/core/classify';
-import { type AxisValue, CODED_AXES, maskOf } from '@/core/vocabularies';
+import { CODED_AXES, maskOf } from '@/core/vocabularies';
 import type { Columns } from './columns';
-import { codedTest, judgeCoded } from './limiters/coded';
-import { facetTest, judgeFacet } from './limiters/facet';
-import { flagsTest, judgeFlags } from './limiters/flags';
-import { judgeRecency, recencyTest } from './limiters/recency';
-import { answerKey, headingTest, queryTest, type TextTest, venueTest } from './limiters/text';
+import { kindOf, readsText, testSchema } from './kinds';
+import type { Surroundings } from './kinds/kind';
+import { answerKey } from './kinds/text';
 import { type Fate, HELD, IN, LEFT, OUT, STOPPED, UNKNOWN } from './verdict';
 
 export const POLICIES = ['let-through', 'hold', 'stop'] as const;
@@ -16,7 +13,7 @@ export type Policy = (typeof POLICIES)[number];
 export const limiterSchema = z.strictObject({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1).max(120),
-  test: z.discriminatedUnion('kind', [codedTest, recencyTest, facetTest, flagsTest, queryTest, headingTest, venueTest]),
+  test: testSchema,
   evidence: z.enum(['stated', 'stated-and-inferred']),
   whenUnknown: z.enum(POLICIES),
   /** Publication types that need not pass, such as guidelines at a window of years. */
@@ -48,23 +45,10 @@ export interface Override {
   fate: typeof LEFT | typeof STOPPED;
 }
 
-/** What judging needs besides the columns; it belongs to the review, never to the clock. */
-export interface SieveContext {
-  /** Day number of the as-of date. */
-  asOf: number;
-  scheme: EvidenceScheme;
-  /** What tests that read text said of each work, by `answerKey`, in the order of the columns. */
-  answers?: ReadonlyMap<string, Uint8Array>;
+/** What judging needs besides the columns, people's words on single works included. */
+export interface SieveContext extends Surroundings {
   overrides?: readonly Override[];
 }
-
-export const axisValues = (
-  axis: 'sourceType' | 'publicationType' | 'peerReview' | 'design' | 'level',
-  scheme: EvidenceScheme,
-): readonly AxisValue[] => (axis === 'level' ? scheme.levels : CODED_AXES[axis].values);
-
-export const readsText = (test: Limiter['test']): test is TextTest =>
-  test.kind === 'query' || test.kind === 'heading' || test.kind === 'venue';
 
 /** Keys of the answers that a sieve needs: those of its limiters that read text and are on. */
 export const answersNeeded = (sieve: Sieve): string[] => sieve.flatMap((l) => (l.on && readsText(l.test) ? [answerKey(l.test)] : []));
@@ -82,23 +66,14 @@ export function judge(
   verdicts: Uint8Array = new Uint8Array(columns.numbers.length),
 ): Uint8Array {
   const { test, exempt, waivers } = limiter;
-  const evidence = limiter.evidence === 'stated' ? 'stated' : 'all';
-  if (test.kind === 'recency') judgeRecency(test, context.asOf, columns, verdicts);
-  else if (test.kind === 'coded')
-    judgeCoded(test, evidence, columns, maskOf(axisValues(test.axis, context.scheme), test.allowed), verdicts);
-  else if (test.kind === 'facet') judgeFacet(test, evidence, columns, verdicts);
-  else if (test.kind === 'flags') judgeFlags(test, columns, verdicts);
-  else verdicts.set(answersOf(test, columns, context));
+  const evidence = evidenceOf(limiter);
+  kindOf(test).judge(test, evidence, columns, context, verdicts);
   if (exempt) letExempt(verdicts, columns[evidence].publicationType, maskOf(CODED_AXES.publicationType.values, exempt.types));
   if (waivers?.length) letWaived(verdicts, columns, waivers);
   return verdicts;
 }
 
-function answersOf(test: TextTest, columns: Columns, { answers }: SieveContext): Uint8Array {
-  const found = answers?.get(answerKey(test));
-  if (found?.length !== columns.numbers.length) throw new RangeError('what the text of the works says has not been read');
-  return found;
-}
+export const evidenceOf = ({ evidence }: Pick<Limiter, 'evidence'>) => (evidence === 'stated' ? ('stated' as const) : ('all' as const));
 
 /** The test or the exemption: in when either is, can't tell when either may be (Kleene's "or"). */
 function letExempt(verdicts: Uint8Array, types: Uint32Array, exempt: number) {

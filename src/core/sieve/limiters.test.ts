@@ -1,11 +1,13 @@
 import { FACET_NAMES, FLAGS, OCEBM_2011 } from '@/core/classify';
 import { emptyRecord, isoToDay } from '@/core/record';
+import { decodeColumns, encodeColumns } from '@/core/storage';
 import { axisMask } from '@/core/vocabularies';
-import { type Columns, decodeColumns, emptyColumns, encodeColumns, rowCopier } from './columns';
+import { type Columns, emptyColumns, rowCopier } from './columns';
 import { funnelOf } from './funnel';
 import { fromSample, GALLERY, STARTING_SIEVE } from './gallery';
+import { compileText, type TextTest } from './kinds';
+import { answerKey, WorkText } from './kinds/text';
 import { judge, type Limiter, limiterSchema, type SieveContext, sieveSchema } from './limiter';
-import { answerKey, compileText, type TextTest, WorkText } from './limiters/text';
 import { outcomesOf, runSieve } from './runner';
 import { limiterWords } from './words';
 

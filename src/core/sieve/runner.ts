@@ -1,5 +1,6 @@
 import type { Columns } from './columns';
 import { groupsOf } from './groups';
+import { kindOf } from './kinds';
 import { fateOf, judge, type Limiter, type Policy, type Sieve, type SieveContext } from './limiter';
 import { any, type Fate, HELD, IN, LEFT, OUT, STOPPED, UNKNOWN } from './verdict';
 
@@ -181,12 +182,10 @@ export function rowsOf(columns: Columns): ReadonlyMap<number, number> {
 export const rowOf = (columns: Columns, work: number): number | undefined => rowsOf(columns).get(work);
 
 /** Everything that a limiter's verdicts depend on, beside the columns. */
-export function limiterKey(limiter: Limiter, { asOf, scheme, overrides }: SieveContext): string {
+export function limiterKey(limiter: Limiter, context: SieveContext): string {
   const { test, evidence, exempt, waivers } = limiter;
-  const own = (overrides ?? []).filter((o) => o.limiters.includes(limiter.id)).map((o) => [o.work, o.fate]);
-  const known = [test, evidence, exempt, waivers, own];
-  if (test.kind === 'recency') return JSON.stringify([...known, asOf]);
-  return JSON.stringify(test.kind === 'coded' && test.axis === 'level' ? [...known, scheme.id, scheme.levels.map((l) => l.code)] : known);
+  const own = (context.overrides ?? []).filter((o) => o.limiters.includes(limiter.id)).map((o) => [o.work, o.fate]);
+  return JSON.stringify([test, evidence, exempt, waivers, own, kindOf(test).cacheKey(test, context)]);
 }
 
 /** The verdict of a limiter on every work, and where a person spoke, that word instead. */

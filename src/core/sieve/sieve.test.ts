@@ -1,13 +1,15 @@
 import { OCEBM_2011 } from '@/core/classify';
 import { dayToIso, isoToDay } from '@/core/record';
+import { decodeColumns, encodeColumns } from '@/core/storage';
 import { fullMask } from '@/core/vocabularies';
 import { seeded } from '@/testing/seeded';
 import { KNOWN_AS, knownAs } from './census';
-import { type Columns, DATE_KINDS, decodeColumns, emptyColumns, encodeColumns, MASK_AXES, NO_DATE, pickRows } from './columns';
+import { type Columns, DATE_KINDS, emptyColumns, MASK_AXES, NO_DATE, pickRows } from './columns';
 import { createSieveEngine } from './engine';
 import { FILLS, funnelOf, worksBehind } from './funnel';
-import { axisValues, fateOf, judge, type Limiter, limiterSchema, POLICIES, type Sieve } from './limiter';
-import { windowOf } from './limiters/recency';
+import { axisValues } from './kinds/coded';
+import { windowOf } from './kinds/recency';
+import { fateOf, judge, type Limiter, limiterSchema, POLICIES, type Sieve } from './limiter';
 import { outcomesOf, runSieve, SieveRunner } from './runner';
 import { withRows } from './with-rows';
 import { limiterWords } from './words';
@@ -205,7 +207,7 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
   });
   test('the engine of the browser gives the same funnel', () => {
     const engine = createSieveEngine();
-    engine.load(encodeColumns(columns), OCEBM_2011);
+    engine.load(columns, OCEBM_2011);
     expect(engine.run(sieve, AS_OF)).toEqual(funnel);
     const known = KNOWN_AS.map((k) => engine.known('level', -1, [k]).length);
     expect(known.reduce((a, b) => a + b, 0)).toBe(columns.numbers.length);
@@ -216,7 +218,7 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
     const some = structuredClone(columns);
     some.all.level[0] = fullMask(OCEBM_2011.levels.length);
     some.conflicts[0] = 0;
-    engine.load(encodeColumns(some), OCEBM_2011);
+    engine.load(some, OCEBM_2011);
     const unknown = new Set(engine.known('level', -1, ['unknown']));
     expect(unknown.size).toBeGreaterThan(0);
     const { whole, databases } = engine.values('level');

@@ -5,7 +5,8 @@ import { emptyColumns, MASK_AXES } from './columns';
 import { changesOf, compareRuns } from './compare';
 import { leavingWorks, otherWays } from './edge';
 import { funnelOf } from './funnel';
-import { axisValues, type Limiter, type Sieve, type SieveContext } from './limiter';
+import { axisValues } from './kinds/coded';
+import type { Limiter, Sieve, SieveContext } from './limiter';
 import { outcomesOf, runSieve } from './runner';
 import { advice, ladder, recencyCurve, scopes } from './what-if';
 

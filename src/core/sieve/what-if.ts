@@ -1,6 +1,7 @@
 import type { EvidenceScheme } from '@/core/classify';
+import { kindOf } from './kinds';
+import type { RecencyTest } from './kinds/recency';
 import type { Limiter, Policy, Sieve, SieveContext } from './limiter';
-import type { RecencyTest } from './limiters/recency';
 import { fateOfWords, fatesAt, runSieve, type SieveRun } from './runner';
 import { HELD, LEFT, STOPPED } from './verdict';
 
@@ -89,7 +90,7 @@ export type Scope = (typeof SCOPES)[number];
 
 /** A whole sieve under one policy. Flags stay as they are set: what is retracted must not pass unseen. */
 export const withPolicy = (sieve: Sieve, whenUnknown: Policy): Sieve =>
-  sieve.map((l) => (l.test.kind === 'flags' ? l : { ...l, whenUnknown }));
+  sieve.map((l) => (kindOf(l.test).asksPerson ? l : { ...l, whenUnknown }));
 export const withEvidence = (sieve: Sieve, evidence: Limiter['evidence']): Sieve => sieve.map((l) => ({ ...l, evidence }));
 
 /** The same sieve as it is set, with everything let through or stopped of which it can't tell, and by either evidence. */
@@ -126,7 +127,7 @@ export function advice(run: SieveRun, context: SieveContext, towards: 'more' | '
   const found: Advice[] = [];
   const now = outcomeOf(run);
   run.sieve.forEach((limiter, k) => {
-    if (!limiter.on || limiter.test.kind === 'flags') return;
+    if (!limiter.on || kindOf(limiter.test).asksPerson) return;
     const others = fatesWithout(run, 1 << k);
     const offer = (move: Move, changed: Limiter | null, years?: number) => {
       const o = changed ? withInstead(run, k, changed, context, others) : countsOf(others);

@@ -18,11 +18,20 @@ function isOwn(request: Request): boolean {
   return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
 }
 
-/** A route that is about no review. What changes something is answered to pages of ours alone. */
-export function route<P extends object>(right: Right, handle: (ctx: Context, params: P, request: Request) => Promise<Given>): Route<P> {
+/**
+ * A route that is about no review. What changes something is answered to pages of ours alone.
+ * @param harmless of a POST that changes nothing, such as a form that is too long for an address: a form of ours does not
+ *   say where it comes from
+ */
+export function route<P extends object>(
+  right: Right,
+  handle: (ctx: Context, params: P, request: Request) => Promise<Given>,
+  { harmless = false } = {},
+): Route<P> {
   const handler = (request: Request, { params }: { params: Promise<P> }) =>
     answer(request, async () => {
-      if (request.method !== 'GET' && !isOwn(request)) return sent(refuse('not-ours', 'This request did not come from the application.'));
+      if (request.method !== 'GET' && !harmless && !isOwn(request))
+        return sent(refuse('not-ours', 'This request did not come from the application.'));
       const ctx = await currentContext();
       if (!ctx.person.may(right)) return sent(refuse('not-allowed', 'You may not do this.'));
       return sent(await handle(ctx, await params, request));
@@ -34,11 +43,13 @@ export function route<P extends object>(right: Right, handle: (ctx: Context, par
 export function reviewRoute<P extends object = object>(
   right: Right,
   handle: (ctx: Context, params: P & { id: string }, request: Request) => Promise<Given>,
+  options: { harmless?: boolean } = {},
 ): Route<P & { id: string }> {
-  return route<P & { id: string }>(right, async (ctx, params, request) => {
+  const opened = async (ctx: Context, params: P & { id: string }, request: Request) => {
     await openReview(ctx, params.id);
     return handle(ctx, params, request);
-  });
+  };
+  return route<P & { id: string }>(right, opened, options);
 }
 
 const sent = (given: Given): Response => (given instanceof Response ? given : Response.json(given, { status: statusOf(given) }));

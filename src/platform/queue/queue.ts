@@ -51,6 +51,7 @@ export async function enqueue(
   kind: Job['kind'],
   at: Date,
   fileId: string | null = null,
+  message = '',
 ): Promise<string> {
   const boss = await sender();
   const id = randomUUID();
@@ -63,7 +64,7 @@ export async function enqueue(
     done: 0,
     total: 0,
     unit: kind === 'import-file' ? 'bytes' : 'records',
-    message: '',
+    message,
     cancel: false,
     entries: 0,
     startedAt: null,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { OtherForm } from '@/core/storage';
 import type { Context } from '../context';
 import { hasQueued } from '../queue/queue';
 import { type Lock, type OpenReview, opened, takeLock } from './open-review';
@@ -32,7 +33,7 @@ interface Query<N extends string, S extends z.ZodType, R extends RefusalCode, O>
 export const NOTHING = z.strictObject({});
 
 /** Refusals that every verb may give, whatever it declares. */
-export type CommonRefusal = 'bad-input' | 'not-allowed';
+export type CommonRefusal = 'bad-input' | 'not-allowed' | 'rebuilding';
 /** What a verb answers: what its run says, or one of the refusals that it gives. */
 export type Answer<T, F> = ({ ok: true } & T) | F | Refusal<CommonRefusal>;
 /** What every answer to a command brings besides its own. */
@@ -56,6 +57,8 @@ export interface Verb<K extends 'command' | 'query', N extends string, S extends
   readonly kind: K;
   readonly declared: Declaration<N, S> & { readonly lock?: Lock; readonly stale?: readonly Topic[]; readonly rests?: readonly Topic[] };
 }
+
+const REBUILDING = refuse('rebuilding', 'The works of this review are being classified anew since an update. Try again when that is done.');
 
 class RolledBack extends Error {
   constructor(readonly refusal: Refusal) {
@@ -86,6 +89,7 @@ export function reviewCommand<const N extends string, S extends z.ZodType, const
       });
     } catch (error) {
       if (error instanceof RolledBack) return error.refusal;
+      if (error instanceof OtherForm) return REBUILDING;
       throw error;
     }
     for (const work of afterwards) await work();
@@ -101,8 +105,13 @@ export function reviewQuery<const N extends string, S extends z.ZodType, const R
   const call = async (ctx: Context, reviewId: string, given: unknown = {}) => {
     const asked = admitted(ctx, declared, given);
     if ('refusal' in asked) return asked.refusal;
-    const said = await declared.run(await opened(ctx, reviewId), asked.input);
-    return isRefusal(said) ? said : { ...said, ok: true };
+    try {
+      const said = await declared.run(await opened(ctx, reviewId), asked.input);
+      return isRefusal(said) ? said : { ...said, ok: true };
+    } catch (error) {
+      if (error instanceof OtherForm) return REBUILDING;
+      throw error;
+    }
   };
   return Object.assign(call, { kind: 'query', declared }) as never;
 }

@@ -43,6 +43,7 @@ export const REFUSALS = {
   'nothing-to-undo': 409,
   'other-scheme': 409,
   'read-already': 409,
+  rebuilding: 409,
   'same-file': 409,
   'tag-taken': 409,
   'there-already': 409,

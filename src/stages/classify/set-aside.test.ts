@@ -42,7 +42,8 @@ const DAMAGES = {
   derive: `update record set item = jsonb_set(item, '{abstract}', 'null') where review_id = ? and no = 2`,
   merge: `update merge_key k set doc = jsonb_set(o.doc::jsonb, '{titles}', '[null]')::json from merge_key o
     where k.review_id = ? and k.record_no = 2 and o.review_id = k.review_id and o.record_no = 1`,
-  classify: `update record_claims set doc = '{"claims":[[0,1,"x",2,"title","y"],null],"asides":[]}' where review_id = ? and record_no = 2`,
+  classify: `update record_claims set doc = json_build_object('form', doc->>'form', 'claims', '[["s",1,"x","a","title","y"],null]'::json,
+    'asides', '[]'::json) where review_id = ? and record_no = 2`,
 } as const;
 
 test.each(Object.keys(DAMAGES) as (keyof typeof DAMAGES)[])(

@@ -17,7 +17,7 @@ export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';
 export { searchLog } from './queries/search-log';
 export { databaseNames, databasesOf, UNATTRIBUTED } from './store/databases';
 export { retrievalOfFiles, retrievalsOf } from './store/retrievals';
-export { RULE_SET, Scopes } from './store/rule-set';
+export { Scopes } from './store/scopes';
 export {
   ASIDE_RULES,
   type AsideRecord,

@@ -1,5 +1,6 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { EvidenceScheme, PackedClaims, Tier, WorkAxis, WorkCause } from '@/core/classify';
+import type { EvidenceScheme, Tier, WorkAxis, WorkCause } from '@/core/classify';
+import type { PackedClaims } from '@/core/storage';
 import type { VenueEntry } from '@/core/venues';
 
 export const RecordClaimsRow = defineEntity({

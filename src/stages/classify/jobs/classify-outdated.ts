@@ -1,7 +1,9 @@
-import { MERGE_RULES } from '@/core/merge';
+import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
 import type { Context } from '@/platform/context';
 import { enqueue } from '@/platform/queue/queue';
-import { ASIDE_RULES, RULE_SET } from '@/stages/retrieve';
+import { ASIDE_RULES } from '@/stages/retrieve';
+
+const WHY = 'since an update all works are classified anew. What is known of them is shown when that is done.';
 
 /**
  * Queues the classification of every review that was classified by other rules than these, as after an update of the
@@ -15,8 +17,8 @@ export async function classifyOutdated(ctx: Context): Promise<number> {
          and (c.rule_set not like ? or not exists (select 1 from merge_state s where s.review_id = r.id and s.rules = ?)))
          or exists (select 1 from set_aside a where a.review_id = r.id and a.rules <> ?))
        and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,
-    [`${RULE_SET}:%`, MERGE_RULES, ASIDE_RULES],
+    [`${RULE_SET}:%`, MERGE_RULE_SET, ASIDE_RULES],
   );
-  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', ctx.now()));
+  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', ctx.now(), null, WHY));
   return outdated.length;
 }

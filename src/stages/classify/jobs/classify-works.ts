@@ -1,8 +1,9 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Classification, FLAGS, type LevelTable, type PackedClaims, type WorkCause } from '@/core/classify';
+import { type Classification, FLAGS, type LevelTable, type WorkCause } from '@/core/classify';
 import { type FamilyFlag, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
 import { axisValues, type Columns, emptyColumns, MASK_AXES, type MaskAxis, rowCopier, setRow } from '@/core/sieve';
+import type { PackedClaims } from '@/core/storage';
 import { codesOf } from '@/core/vocabularies';
 import { copyRows } from '@/platform/db/copy';
 import type { Review, SourceDatabase, StoredAxis } from '@/platform/db/schema';

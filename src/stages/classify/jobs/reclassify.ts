@@ -1,6 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { Flag, PackedClaims } from '@/core/classify';
+import type { Flag } from '@/core/classify';
 import { emptyColumns, setRow } from '@/core/sieve';
+import type { PackedClaims } from '@/core/storage';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
 import { Review, SourceDatabase } from '@/platform/db/schema';

@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { MERGE_RULES } from '@/core/merge';
+import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
 import { type Review, type SourceDatabase, VenueRow } from '@/platform/db/schema';
-import { RULE_SET } from '@/stages/retrieve';
 import { schemeOf } from './scheme-of';
 
 /** What a review's columns are made by, beside its records and rulings: while it is the same, unchanged works need not be classified again. */
@@ -15,7 +14,7 @@ export async function columnsBasis(tx: EntityManager, review: Review, databases:
     review.kind,
     databases.map((d) => d.id),
     RULE_SET,
-    MERGE_RULES,
+    MERGE_RULE_SET,
     hash(venues.map((v) => v.entry)),
   ]);
 }

@@ -1,6 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Classification } from '@/core/classify';
-import { type Columns, decodeColumns, emptyColumns, encodeColumns, pickRows, rowCopier, rowsOf, setRow, withRows } from '@/core/sieve';
+import { type Columns, emptyColumns, pickRows, rowCopier, rowsOf, setRow, withRows } from '@/core/sieve';
+import { areCurrentColumns, decodeColumns, encodeColumns } from '@/core/storage';
 import { runBound } from '@/platform/db/client';
 import { RecordPatch, RetrievalColumns } from '@/platform/db/schema';
 import { packed, unpacked } from './stored-columns';
@@ -83,7 +84,7 @@ interface Part {
   works: Uint8Array | null;
 }
 
-/** What was stored of a review's records; null when nothing was, or not all of it at once. */
+/** What was stored of a review's records; null when nothing was, or not all of it at once, or in another form. */
 export async function storedAlone(em: EntityManager, reviewId: string): Promise<AllAlone | null> {
   const parts = await em.execute<Part[]>(
     `select retrieval_id, revision, records, works from retrieval_columns where review_id = ?
@@ -93,6 +94,7 @@ export async function storedAlone(em: EntityManager, reviewId: string): Promise<
   const whole = parts.filter((p) => p.retrieval_id !== null);
   const revision = whole[0]?.revision;
   if (revision === undefined || whole.some((p) => p.revision !== revision)) return null;
+  if (!parts.every((p) => areCurrentColumns(unpacked(p.records)))) return null;
   const byRetrieval = new Map(
     whole.map((p) => [p.retrieval_id!, { records: decodeColumns(unpacked(p.records)), works: numbersOf(unpacked(p.works!)) }]),
   );

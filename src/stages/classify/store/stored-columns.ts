@@ -1,7 +1,8 @@
 import { promisify } from 'node:util';
 import { constants, gunzipSync, gzip } from 'node:zlib';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Columns, decodeColumns, encodeColumns, withRows } from '@/core/sieve';
+import { type Columns, withRows } from '@/core/sieve';
+import { areCurrentColumns, decodeColumns, encodeColumns } from '@/core/storage';
 import { runBound } from '@/platform/db/client';
 import { ColumnsPatch } from '@/platform/db/schema';
 
@@ -22,10 +23,13 @@ const partsOf = (em: EntityManager, reviewId: string): Promise<Part[]> =>
     [reviewId, reviewId],
   );
 
-/** A review's columns as they were written, with the rows that changed since, and what they were made by. */
+/**
+ * A review's columns as they were written, with the rows that changed since, and what they were made by. Null before the
+ * first classification, and when they were kept in another form than this program's: then a job makes them anew.
+ */
 export async function storedColumns(em: EntityManager, reviewId: string): Promise<{ columns: Columns; basis: string } | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
-  if (!whole || whole.basis === null) return null;
+  if (!whole || whole.basis === null || !areCurrentColumns(unpacked(whole.bytes))) return null;
   return { columns: wholeWith(whole, patches), basis: whole.basis };
 }
 
@@ -55,7 +59,7 @@ export const unpacked = (bytes: Uint8Array): Uint8Array => (isPacked(bytes) ? gu
 /** The columns as they go to the browser, in gzip; null before the first classification. */
 export async function columnBytes(em: EntityManager, reviewId: string): Promise<Uint8Array | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
-  if (!whole || whole.basis === null) return null;
+  if (!whole || whole.basis === null || !areCurrentColumns(unpacked(whole.bytes))) return null;
   if (patches.length) return packed(encodeColumns(wholeWith(whole, patches)));
   return isPacked(whole.bytes) ? whole.bytes : packed(whole.bytes);
 }

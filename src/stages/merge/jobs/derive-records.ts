@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { packClaims } from '@/core/classify';
-import { MERGE_RULES, type MergeKeys, mergeKeys } from '@/core/merge';
+import { type MergeKeys, mergeKeys } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
+import { MERGE_RULE_SET, packClaims } from '@/core/storage';
 import { copyRows } from '@/platform/db/copy';
 import type { SourceDatabase } from '@/platform/db/schema';
 import { type AsideRecord, asideOf, Scopes } from '@/stages/retrieve';
@@ -63,7 +63,7 @@ export async function deriveRecords(
       }
       if (items.has(row.no)) derived.add(row.no);
       all.push({ no: row.no, name: row.stable_name, keys: made.keys });
-      if (!row.keys) fresh.push([row.no, MERGE_RULES, made.keys]);
+      if (!row.keys) fresh.push([row.no, MERGE_RULE_SET, made.keys]);
       if (made.claims) {
         const { no, rule_set, doc, unmapped, terms } = made.claims;
         claims.push([no, rule_set, packClaims(doc), unmapped, terms]);
@@ -116,7 +116,7 @@ async function readPage(tx: EntityManager, reviewId: string, numbers: readonly n
   );
   const keys = await tx.execute<{ record_no: number; doc: MergeKeys }[]>(
     'select record_no, doc from merge_key where review_id = ? and record_no = any(?::int[]) and rules = ?',
-    [reviewId, wanted, MERGE_RULES],
+    [reviewId, wanted, MERGE_RULE_SET],
   );
   const before = new Map(claims.map((c) => [c.record_no, c]));
   const docs = new Map(keys.map((k) => [k.record_no, k.doc]));

@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { clusterRecords, MERGE_RULES, type Pair, scorePairs } from '@/core/merge';
+import { clusterRecords, type Pair, scorePairs } from '@/core/merge';
+import { MERGE_RULE_SET } from '@/core/storage';
 import { copyRows } from '@/platform/db/copy';
 import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { writeBlocks } from '../store/merge-blocks';
@@ -70,7 +71,7 @@ async function knownRecords(tx: EntityManager, reviewId: string): Promise<Set<nu
   const rows = await tx.execute<{ record_no: number }[]>(
     `select m.record_no from work_record m join merge_state s on s.review_id = m.review_id and s.rules = ?
      where m.review_id = ? and m.active`,
-    [MERGE_RULES, reviewId],
+    [MERGE_RULE_SET, reviewId],
   );
   return new Set(rows.map((r) => r.record_no));
 }
@@ -90,6 +91,6 @@ async function storePairs(tx: EntityManager, reviewId: string, records: readonly
   );
   await tx.execute(
     'insert into merge_state (review_id, rules) values (?, ?) on conflict (review_id) do update set rules = excluded.rules',
-    [reviewId, MERGE_RULES],
+    [reviewId, MERGE_RULE_SET],
   );
 }

@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type BlockList, blockListOf, MERGE_RULES, type MergeKeys, recordsUnder } from '@/core/merge';
+import { type BlockList, blockListOf, type MergeKeys, recordsUnder } from '@/core/merge';
+import { MERGE_RULE_SET } from '@/core/storage';
 import { recent } from '@/platform/cache/process-wide';
 import { runBound } from '@/platform/db/client';
 
@@ -15,7 +16,7 @@ export async function writeBlocks(tx: EntityManager, reviewId: string, records: 
     tx,
     `insert into merge_blocks (review_id, rules, merges, bytes) values ($1, $2, 1, $3)
      on conflict (review_id) do update set rules = excluded.rules, merges = merge_blocks.merges + 1, bytes = excluded.bytes`,
-    [reviewId, MERGE_RULES, Buffer.from(list.buffer)],
+    [reviewId, MERGE_RULE_SET, Buffer.from(list.buffer)],
   );
   return list;
 }
@@ -24,7 +25,7 @@ export async function writeBlocks(tx: EntityManager, reviewId: string, records: 
 export async function mergesOf(em: EntityManager, reviewId: string): Promise<number | null> {
   const [row] = await em.execute<{ merges: number }[]>('select merges from merge_blocks where review_id = ? and rules = ?', [
     reviewId,
-    MERGE_RULES,
+    MERGE_RULE_SET,
   ]);
   return row?.merges ?? null;
 }
@@ -57,7 +58,7 @@ async function storedBlocks(em: EntityManager, reviewId: string): Promise<BlockL
   // Not as an entity: what is as long as this would be compared with itself when the transaction ends.
   const [stored] = await em.execute<{ bytes: Uint8Array }[]>('select bytes from merge_blocks where review_id = ? and rules = ?', [
     reviewId,
-    MERGE_RULES,
+    MERGE_RULE_SET,
   ]);
   return stored ? listOf(stored.bytes) : null;
 }

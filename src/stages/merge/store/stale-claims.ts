@@ -1,6 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { claimsOfRecord, packClaims, type RecordClaims, termKeysOf } from '@/core/classify';
+import { claimsOfRecord, type RecordClaims, termKeysOf } from '@/core/classify';
 import type { BibRecord } from '@/core/record';
+import { packClaims } from '@/core/storage';
 import { runBound } from '@/platform/db/client';
 import type { SourceDatabase } from '@/platform/db/schema';
 import { Scopes } from '@/stages/retrieve';

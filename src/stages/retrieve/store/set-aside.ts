@@ -1,9 +1,8 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type PackedClaims, type RecordClaims, unpackClaims } from '@/core/classify';
-import { MERGE_RULES } from '@/core/merge';
+import type { RecordClaims } from '@/core/classify';
+import { MERGE_RULE_SET, OtherForm, type PackedClaims, RULE_SET, unpackClaims } from '@/core/storage';
 import { copyRows } from '@/platform/db/copy';
 import { SetAside } from '@/platform/db/schema';
-import { RULE_SET } from './rule-set';
 
 /** At which step a record could not be processed. */
 export type AsideStep = SetAside['step'];
@@ -14,7 +13,7 @@ export interface AsideRecord {
 }
 
 /** By which rules it failed: others may do better, so that it is tried again then. */
-export const ASIDE_RULES = `${RULE_SET} ${MERGE_RULES}`;
+export const ASIDE_RULES = `${RULE_SET} ${MERGE_RULE_SET}`;
 const LONGEST_REASON = 500;
 
 /** Some records could not be processed: the step is to be done again without them. */
@@ -31,14 +30,20 @@ export function asideOf(no: number, step: AsideStep, error: unknown): AsideRecor
   return { no, step, reason: words.replace(/\s+/g, ' ').toWellFormed().replaceAll('\0', '').slice(0, LONGEST_REASON) };
 }
 
-/** The stored claims of some records by their numbers. @throws Unprocessable with those whose claims cannot be read */
-export function readClaims(docs: readonly { record_no: number; doc: PackedClaims | RecordClaims }[]): Map<number, RecordClaims> {
+/**
+ * The stored claims of some records by their numbers.
+ * @throws Unprocessable with those whose claims cannot be read
+ * @throws OtherForm when they were kept by another version of the program
+ */
+export function readClaims(docs: readonly { record_no: number; doc: PackedClaims }[]): Map<number, RecordClaims> {
   const claims = new Map<number, RecordClaims>();
   const failed: AsideRecord[] = [];
   for (const { record_no: no, doc } of docs)
     try {
       claims.set(no, unpackClaims(doc));
     } catch (error) {
+      // Nothing is wrong with the record: its claims are to be derived again.
+      if (error instanceof OtherForm) throw error;
       failed.push(asideOf(no, 'classify', error));
     }
   if (failed.length) throw new Unprocessable(failed);

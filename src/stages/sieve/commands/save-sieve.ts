@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { EvidenceScheme } from '@/core/classify';
-import { axisValues, readsText, type Sieve, sieveSchema } from '@/core/sieve';
+import { axisValues, kindOf, readsText, type Sieve, sieveSchema } from '@/core/sieve';
 import { Review } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -54,10 +54,7 @@ export const saveSieve = reviewCommand({
 function unknownCode(sieve: Sieve, scheme: EvidenceScheme): string | null {
   for (const { test, exempt } of sieve) {
     const types = new Set(axisValues('publicationType', scheme).map((v) => v.code));
-    const codes = test.kind === 'coded' ? new Set(axisValues(test.axis, scheme).map((v) => v.code)) : null;
-    const bad =
-      (exempt?.types ?? []).find((code) => !types.has(code)) ??
-      (test.kind === 'coded' ? test.allowed.find((c) => !codes!.has(c)) : undefined);
+    const bad = (exempt?.types ?? []).find((code) => !types.has(code)) ?? kindOf(test).unknownCode(test, scheme);
     if (bad) return bad;
   }
   return null;

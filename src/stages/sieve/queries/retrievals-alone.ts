@@ -1,8 +1,9 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type EvidenceScheme, type PackedClaims, unpackClaims } from '@/core/classify';
+import type { EvidenceScheme } from '@/core/classify';
 import { limitersAtEnd, type RetrievalInParity, readNative } from '@/core/parity';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { askTexts, type Columns, emptyColumns, type Sieve, textTests } from '@/core/sieve';
+import { type PackedClaims, unpackClaims } from '@/core/storage';
 import { derivedFrom, once, recent } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { type Retrieval, Review, type SourceDatabase } from '@/platform/db/schema';

@@ -2,8 +2,8 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { AXIS_LABELS, FACETS } from '@/core/classify';
-import type { Limiter, MaskAxis, Sieve } from '@/core/sieve';
+import { AXIS_LABELS } from '@/core/classify';
+import { type MaskAxis, type Sieve, settledBy } from '@/core/sieve';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
@@ -13,30 +13,6 @@ import { useUrlState } from '@/ui/use-url-state';
 import { SieveNav } from './SieveNav';
 import { type SieveProps, useSieve } from './useSieve';
 import { useAsked } from './what-if/useAsked';
-
-/** What would let a limiter tell, in words. */
-function settledBy({ test }: Limiter): string {
-  switch (test.kind) {
-    case 'coded':
-      return test.axis === 'peerReview'
-        ? 'An entry for the journal in the register of venues, or a ruling on peer review.'
-        : test.axis === 'level'
-          ? 'A ruling on the design or the publication type, from which the level follows.'
-          : `A ruling on ${AXIS_LABELS[test.axis].toLowerCase()}: one can settle all that share a journal or a dispute.`;
-    case 'recency':
-      return 'A date to the month or day: set it where the work is opened.';
-    case 'facet':
-      return `No record says enough of ${FACETS[test.facet].label.toLowerCase()}: read it, then release or stop.`;
-    case 'flags':
-      return 'Look at the notice: release what may stay, stop what may not.';
-    case 'query':
-      return 'A field that the query asks for is missing: read the work itself.';
-    case 'heading':
-      return 'It carries no headings, often since it is not indexed yet.';
-    case 'venue':
-      return 'No record names its journal or ISSN.';
-  }
-}
 
 interface Held {
   work: number;

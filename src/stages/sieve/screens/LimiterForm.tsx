@@ -1,13 +1,11 @@
 'use client';
-import { AXIS_LABELS, type EvidenceScheme, FLAGS } from '@/core/classify';
-import { axisValues, FLAG_WORDS, type Limiter } from '@/core/sieve';
+import type { EvidenceScheme } from '@/core/classify';
+import { kindOf, type Limiter } from '@/core/sieve';
 import { TextArea, TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
-import { CheckList } from './form/CheckList';
 import { Exceptions } from './form/Exceptions';
-import { type FacetCounts, FacetValues } from './form/FacetValues';
-import { RecencyWindow } from './form/RecencyWindow';
-import { HeadingList, QueryField, VenueList } from './form/TextTests';
+import { KindForm } from './kinds';
+import type { FacetCounts } from './kinds/form';
 
 interface LimiterFormProps {
   limiter: Limiter;
@@ -19,8 +17,7 @@ interface LimiterFormProps {
 
 /** Everything that can be set of one limiter; each change counts at once. */
 export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: LimiterFormProps) {
-  const { kind } = limiter.test;
-  const flags = kind === 'flags';
+  const { infers, asksPerson } = kindOf(limiter.test);
   return (
     <div className="flex flex-col gap-3">
       <TextField
@@ -29,8 +26,8 @@ export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: 
         maxLength={120}
         onChange={(e) => e.target.value.trim() && onChange({ ...limiter, name: e.target.value })}
       />
-      <TestForm test={limiter.test} scheme={scheme} countsOf={countsOf} onChange={(test) => onChange({ ...limiter, test })} />
-      {(kind === 'coded' || kind === 'facet') && (
+      <KindForm test={limiter.test} scheme={scheme} countsOf={countsOf} onChange={(test) => onChange({ ...limiter, test })} />
+      {infers && (
         <Segmented
           label="Evidence used"
           value={limiter.evidence}
@@ -46,10 +43,10 @@ export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: 
         />
       )}
       <Segmented
-        label={flags ? 'What becomes of them' : "When it can't tell"}
+        label={asksPerson ? 'What becomes of them' : "When it can't tell"}
         value={limiter.whenUnknown}
         options={[
-          { value: 'let-through', label: 'Let through', meaning: flags ? 'They go on.' : 'Works of which it cannot tell go on.' },
+          { value: 'let-through', label: 'Let through', meaning: asksPerson ? 'They go on.' : 'Works of which it cannot tell go on.' },
           { value: 'hold', label: 'Hold', meaning: 'They wait for a person.' },
           { value: 'stop', label: 'Stop', meaning: 'They are stopped.' },
         ]}
@@ -64,45 +61,4 @@ export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: 
       <Exceptions key={limiter.id} limiter={limiter} scheme={scheme} databases={databases} onChange={onChange} />
     </div>
   );
-}
-
-interface TestFormProps {
-  test: Limiter['test'];
-  scheme: EvidenceScheme;
-  countsOf: FacetCounts;
-  onChange(test: Limiter['test']): void;
-}
-
-function TestForm({ test, scheme, countsOf, onChange }: TestFormProps) {
-  switch (test.kind) {
-    case 'coded':
-      return (
-        <CheckList
-          legend={`Lets in: ${AXIS_LABELS[test.axis].toLowerCase()}`}
-          values={axisValues(test.axis, scheme)}
-          checked={test.allowed}
-          // A limiter that lets nothing in would stop everything: the last value stays.
-          onChange={(allowed) => allowed.length > 0 && onChange({ ...test, allowed })}
-        />
-      );
-    case 'recency':
-      return <RecencyWindow test={test} onChange={onChange} />;
-    case 'facet':
-      return <FacetValues test={test} countsOf={countsOf} onChange={onChange} />;
-    case 'flags':
-      return (
-        <CheckList
-          legend="Asks about works that are"
-          values={FLAGS.map((code) => ({ code, label: FLAG_WORDS[code] }))}
-          checked={test.flags}
-          onChange={(flags) => flags.length > 0 && onChange({ ...test, flags: flags as typeof test.flags })}
-        />
-      );
-    case 'query':
-      return <QueryField test={test} onChange={onChange} />;
-    case 'heading':
-      return <HeadingList test={test} onChange={onChange} />;
-    case 'venue':
-      return <VenueList test={test} onChange={onChange} />;
-  }
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { RULE_SET } from '@/core/storage';
 import { type Review, type SieveBasis, SourceDatabase } from '@/platform/db/schema';
-import { RULE_SET } from '@/stages/retrieve';
 
 export async function basisOf(
   em: EntityManager,

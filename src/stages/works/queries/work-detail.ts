@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Classification, type EvidenceScheme, type Flag, type PackedClaims, unpackClaims, type WorkCause } from '@/core/classify';
+import type { Classification, EvidenceScheme, Flag, WorkCause } from '@/core/classify';
 import { type DecisionVerdict, STAGES, type Stage, type WorkState } from '@/core/flow';
 import {
   type Changed,
@@ -16,6 +16,7 @@ import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
+import { type PackedClaims, unpackClaims } from '@/core/storage';
 import { type Context, NotFound } from '@/platform/context';
 import { FullText, Work } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';

@@ -2,13 +2,13 @@
 import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { SieveEngine } from '@/core/sieve';
+import type { SieveWorker } from '@/client/useEngine';
 import type { SieveInHand } from '../useSieve';
 
 /** Asks the engine after every run, and again when the question changes; what was answered before stays until then. */
 export function useAsked<T>(
   { engine, ran }: SieveInHand,
-  ask: (engine: Remote<SieveEngine>) => Promise<T>,
+  ask: (engine: Remote<SieveWorker>) => Promise<T>,
   question: readonly unknown[],
 ): T | null {
   const [answer, setAnswer] = useState<T | null>(null);

@@ -1,12 +1,10 @@
 'use client';
 import { useState } from 'react';
 import { QueryError, type QueryProblem, SEARCH_INDEXES } from '@/core/query';
-import { compileText, type Limiter } from '@/core/sieve';
+import { compileText } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { TextArea } from '@/ui/field';
-import { Segmented } from '@/ui/segmented';
-
-type Query = Extract<Limiter['test'], { kind: 'query' }>;
+import type { KindFormProps } from './form';
 
 function problemOf(query: string): QueryProblem | null {
   try {
@@ -19,7 +17,7 @@ function problemOf(query: string): QueryProblem | null {
 }
 
 /** A query that is checked while it is typed and set when it can be read: counts never come from half a query. */
-export function QueryField({ test, onChange }: { test: Query; onChange(test: Query): void }) {
+export function QueryField({ test, onChange }: KindFormProps<'query'>) {
   const [text, setText] = useState(test.query);
   const problem = problemOf(text);
   const apply = () => {
@@ -67,61 +65,3 @@ export function QueryField({ test, onChange }: { test: Query; onChange(test: Que
     </div>
   );
 }
-
-/** Several short texts, one a line; set when the field is left. */
-function Lines({
-  label,
-  hint,
-  lines,
-  onChange,
-}: {
-  label: string;
-  hint: string;
-  lines: readonly string[];
-  onChange(lines: string[]): void;
-}) {
-  const [text, setText] = useState(lines.join('\n'));
-  const read = [...new Set(text.split('\n').map((line) => line.trim()))].filter(Boolean);
-  return (
-    <TextArea
-      label={label}
-      hint={hint}
-      error={read.length === 0 ? 'Give at least one.' : undefined}
-      rows={4}
-      value={text}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={() => read.length > 0 && read.join('\n') !== lines.join('\n') && onChange(read)}
-    />
-  );
-}
-
-type Heading = Extract<Limiter['test'], { kind: 'heading' }>;
-export const HeadingList = ({ test, onChange }: { test: Heading; onChange(test: Heading): void }) => (
-  <Lines
-    label="Lets in works under any of these headings"
-    hint="One a line, without subheadings."
-    lines={test.headings}
-    onChange={(headings) => onChange({ ...test, headings })}
-  />
-);
-
-type Venue = Extract<Limiter['test'], { kind: 'venue' }>;
-export const VenueList = ({ test, onChange }: { test: Venue; onChange(test: Venue): void }) => (
-  <>
-    <Segmented
-      label="Venues in the list"
-      value={test.keep}
-      options={[
-        { value: 'only', label: 'Only these' },
-        { value: 'not', label: 'All but these' },
-      ]}
-      onChange={(keep) => onChange({ ...test, keep })}
-    />
-    <Lines
-      label="Venues"
-      hint="One a line: an ISSN or the full title."
-      lines={test.venues}
-      onChange={(venues) => onChange({ ...test, venues })}
-    />
-  </>
-);

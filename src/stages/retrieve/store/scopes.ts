@@ -1,44 +1,8 @@
 import { createHash } from 'node:crypto';
-import { CUE_RULES, type DatabaseScope, DESIGN_MASKS, NO_SCOPE, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
+import { type DatabaseScope, NO_SCOPE } from '@/core/classify';
 import { scopeOf } from '@/core/parity';
-import { TERM_TABLES } from '@/core/vocabularies';
+import { RULE_SET } from '@/core/storage';
 import type { SourceDatabase } from '@/platform/db/schema';
-
-/**
- * Raised when claims, works or columns are stored in another form, or when a rule's test in code changes (its text differs from
- * build to build, so it cannot be part of the name), so that those stored before are derived anew.
- */
-const STORED_FORM = 8;
-
-/** A name for the rules as they are: it changes when any table or cue rule does, so stale claims are derived again. */
-export const RULE_SET = createHash('sha256')
-  .update(
-    JSON.stringify([
-      STORED_FORM,
-      TERM_TABLES.map((t) => t.rows),
-      CUE_RULES.map((r) => [
-        r.id,
-        r.tier,
-        r.zones,
-        r.pattern.source,
-        r.unless?.source,
-        r.sets,
-        r.excludes,
-        r.attribute,
-        r.includes,
-        r.venue,
-        r.press,
-        r.yieldsTo,
-        r.told,
-      ]),
-      SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
-      USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research]),
-      SOURCES_OF,
-      DESIGN_MASKS,
-    ]),
-  )
-  .digest('hex')
-  .slice(0, 16);
 
 /**
  * The rules together with what a database's scope adds to them for one record: of its map only the terms that the

@@ -1,8 +1,9 @@
-import type { DateKind, Limiter } from '@/core/sieve';
+import type { DateKind, LimiterTest } from '@/core/sieve';
 import { Select, TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
+import type { KindFormProps } from './form';
 
-type Recency = Extract<Limiter['test'], { kind: 'recency' }>;
+type Recency = LimiterTest<'recency'>;
 
 const DATES: { value: DateKind; label: string }[] = [
   { value: 'earliest', label: 'First public (online or issue)' },
@@ -13,7 +14,7 @@ const DATES: { value: DateKind; label: string }[] = [
 ];
 
 /** Which date, how the window is counted, and how far it reaches. */
-export function RecencyWindow({ test, onChange }: { test: Recency; onChange(test: Recency): void }) {
+export function RecencyWindow({ test, onChange }: KindFormProps<'recency'>) {
   const { window } = test;
   const years = window.count === 'fixed' ? 10 : window.years;
   const recount = (count: Recency['window']['count']) =>

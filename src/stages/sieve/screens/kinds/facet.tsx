@@ -1,15 +1,13 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { AGE_BANDS, FACETS } from '@/core/classify';
-import { facetWords, type Limiter } from '@/core/sieve';
+import { facetWords } from '@/core/sieve';
 import { count } from '@/ui/marks';
-import { CheckList } from './CheckList';
-
-type FacetTest = Extract<Limiter['test'], { kind: 'facet' }>;
-export type FacetCounts = (facet: FacetTest['facet']) => Promise<{ value: string; works: number }[]>;
+import { CheckList } from '../form/CheckList';
+import type { KindFormProps } from './form';
 
 /** Values of a facet that occur in this review, those of most works first; one that is let in and does not occur stays listed. */
-export function FacetValues({ test, countsOf, onChange }: { test: FacetTest; countsOf: FacetCounts; onChange(test: FacetTest): void }) {
+export function FacetValues({ test, countsOf, onChange }: KindFormProps<'facet'>) {
   const [counts, setCounts] = useState<{ value: string; works: number }[]>([]);
   useEffect(() => {
     let gone = false;

@@ -1,35 +1,29 @@
-import { z } from 'zod';
-import { type Answer, compileQuery, NO, normalised, parseQuery, type SearchText, type Test, UNKNOWN, YES } from '@/core/query';
+import { NO, normalised, type SearchText, type Test, UNKNOWN, YES } from '@/core/query';
 import type { BibRecord } from '@/core/record';
-
-/** Lets in what a query in the Contextual Query Language finds. */
-export const queryTest = z.strictObject({ kind: z.literal('query'), query: z.string().trim().min(1).max(4000) });
-/** Lets in works that are indexed under one of some headings. */
-export const headingTest = z.strictObject({
-  kind: z.literal('heading'),
-  headings: z.array(z.string().trim().min(1).max(200)).min(1).max(200),
-});
-/** Lets in works of some venues only, or of all others. A venue is an ISSN or a title. */
-export const venueTest = z.strictObject({
-  kind: z.literal('venue'),
-  venues: z.array(z.string().trim().min(1).max(300)).min(1).max(2000),
-  keep: z.enum(['only', 'not']),
-});
-export type TextTest = z.infer<typeof queryTest> | z.infer<typeof headingTest> | z.infer<typeof venueTest>;
+import type { LimiterKind } from './kind';
 
 /** Names a test among the answers that were worked out for a review's works. */
-export const answerKey = (test: TextTest): string => JSON.stringify(test);
+export const answerKey = (test: { kind: string }): string => JSON.stringify(test);
 
 /**
- * What a test that reads text says of a work. The columns hold no text, so it is asked where the records are.
- * @throws QueryError for a query that cannot be read, with its place
+ * What kinds that read text have in common: the columns hold no text, so the test is asked where the records are, and
+ * judging copies its answers.
  */
-export function compileText(test: TextTest): Test {
-  if (test.kind === 'query') return compileQuery(parseQuery(test.query));
-  if (test.kind === 'heading') return oneOf('heading-whole', new Set(test.headings.map(mainHeading)));
-  const found = either(oneOf('issn', new Set(test.venues.map(digitsOf))), oneOf('container', new Set(test.venues.map(normalised))));
-  return test.keep === 'only' ? found : (of) => (2 - found(of)) as Answer;
-}
+export const textKind = <T extends { kind: string }>(
+  own: Pick<LimiterKind<T>, 'schema' | 'words' | 'settledBy' | 'wouldPass'> & { compile(test: T): Test },
+): LimiterKind<T> & { compile(test: T): Test } => ({
+  ...own,
+  judge(test, _evidence, columns, { answers }, verdicts) {
+    const found = answers?.get(answerKey(test));
+    if (found?.length !== columns.numbers.length) throw new RangeError('what the text of the works says has not been read');
+    verdicts.set(found);
+  },
+  cacheKey: () => null,
+  unknownCode: () => undefined,
+  relate: null,
+  infers: false,
+  asksPerson: false,
+});
 
 /** A heading without its subheading and the star of a main topic, as queries see text. */
 export const mainHeading = (heading: string): string => normalised(heading.replace(/^\*/, '').split('/')[0]!);
@@ -37,7 +31,7 @@ export const mainHeading = (heading: string): string => normalised(heading.repla
 export const digitsOf = (issn: string): string => issn.replace(/[^\dxX]/g, '').toUpperCase();
 
 /** Yes where a text of the field is among some; no where the field is there and none is. */
-const oneOf =
+export const oneOf =
   (field: string, wanted: ReadonlySet<string>): Test =>
   (of) => {
     const texts = of.texts(field);
@@ -46,7 +40,7 @@ const oneOf =
   };
 
 /** A venue is known by its ISSN or its title: where one is missing the other alone can say no. */
-const either =
+export const either =
   (a: Test, b: Test): Test =>
   (of) => {
     const [x, y] = [a(of), b(of)];
