@@ -1,11 +1,12 @@
 import type { Metadata } from 'next';
+import { page } from '@/app/review-page';
 import { decisionTables } from '@/core/classify';
 import { TopBar } from '@/stages/review/screens/TopBar';
 import { HowItDecides } from './HowItDecides';
 
 export const metadata: Metadata = { title: 'How it decides' };
 
-export default function HowItDecidesPage() {
+export default page('read', async () => {
   return (
     <>
       <TopBar title="How it decides" />
@@ -19,4 +20,4 @@ export default function HowItDecidesPage() {
       </main>
     </>
   );
-}
+});

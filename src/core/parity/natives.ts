@@ -1,5 +1,5 @@
 import { AGE_BANDS, type EvidenceScheme, languageCodes } from '@/core/classify';
-import { axisValues, type Limiter, readsText } from '@/core/sieve';
+import { kindOf, type Limiter, readsText } from '@/core/sieve';
 import { CODED_AXES, type CodedAxis } from '@/core/vocabularies';
 import type { LimiterProfile, ProfileAxis } from './profile';
 import type { ActiveLimiter } from './steps';
@@ -53,7 +53,7 @@ export function readNative(
  */
 export function canBeTested(meaning: Meaning, scheme: EvidenceScheme): boolean {
   if (readsText(meaning)) return false;
-  return meaning.kind !== 'coded' || meaning.allowed.every((code) => axisValues(meaning.axis, scheme).some((v) => v.code === code));
+  return kindOf(meaning).unknownCode(meaning, scheme) === undefined;
 }
 
 const same = (a: string, b: string): boolean => plain(a) === plain(b);

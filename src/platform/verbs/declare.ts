@@ -46,9 +46,7 @@ export interface Aftermath {
 type Said<O> = O extends { ok: false } ? never : O;
 type Refused<O> = Extract<O, { ok: false; code: string }>;
 /** Nothing when all refusals of a run are declared; else what does not fit, so that the compiler names it. */
-type Declares<O, R> = [Extract<O, { ok: false; code: string }>['code']] extends [R]
-  ? unknown
-  : { refuses: readonly Extract<O, { ok: false; code: string }>['code'][] };
+type Declares<O, R> = [Refused<O>['code']] extends [R] ? unknown : { undeclared: Exclude<Refused<O>['code'], R> };
 
 type InputOf<S extends z.ZodType> = Record<never, never> extends z.input<S> ? [input?: z.input<S>] : [input: z.input<S> | z.output<S>];
 /** A verb is called like any function; what was declared of it is read from it. */

@@ -1,4 +1,3 @@
-import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { nextSeq } from '@/platform/db/next-seq';
 import { SampleCheck, SampleVerdict } from '@/platform/db/schema';
@@ -23,13 +22,12 @@ export const judgeSample = reviewCommand({
   lock: 'sample',
   refuses: ['no-sample', 'not-drawn'],
   stale: ['checks'],
-  async run(ctx, given) {
+  async run(ctx, input) {
     const { review, reviewId } = ctx;
-    const input = JudgeSample.parse(given);
     const check = await ctx.em.findOne(SampleCheck, { reviewId, number: input.check });
     if (!check) return refuse('no-sample', 'There is no such sample.');
     if (!check.order.includes(input.workNo)) return refuse('not-drawn', 'This work is not in the sample.');
-    const seq = await nextSeq(ctx.em as EntityManager, 'sample_verdict', reviewId);
+    const seq = await nextSeq(ctx.em, 'sample_verdict', reviewId);
     ctx.em.create(SampleVerdict, {
       ...{ reviewId, seq, checkNumber: input.check, workNo: input.workNo, verdict: input.verdict, note: input.note },
       ...{ person: review.person, at: ctx.now() },

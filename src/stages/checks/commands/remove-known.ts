@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { KnownRecord } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
-import { lock, lookFor } from '../store/known';
+import { lookFor } from '../store/known';
 
 export const RemoveKnown = z.strictObject({ numbers: z.array(z.int().positive()).min(1).max(20_000), removed: z.boolean() });
 
@@ -15,7 +15,6 @@ export const removeKnown = reviewCommand({
   stale: ['checks'],
   async run(ctx, input) {
     const { reviewId } = ctx;
-    await lock(ctx.em, reviewId);
     await ctx.em.nativeUpdate(KnownRecord, { reviewId, number: { $in: input.numbers } }, { removed: input.removed });
     await lookFor(ctx.em, reviewId);
     return {};

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { KnownRecord } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { lock } from '../store/known';
 
 export const RuleKnown = z.strictObject({
   /** Each with the record that it is, 0 when it is none of those that were found, null to ask again. */
@@ -22,7 +21,6 @@ export const ruleKnown = reviewCommand({
   stale: ['checks'],
   async run(ctx, { rulings }) {
     const { reviewId } = ctx;
-    await lock(ctx.em, reviewId);
     const known = new Map(
       (await ctx.em.find(KnownRecord, { reviewId, number: { $in: rulings.map((r) => r.number) } })).map((k) => [k.number, k]),
     );

@@ -34,9 +34,8 @@ export const decideWork = reviewCommand({
   lock: 'decide',
   refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
   stale: ['decisions', 'sieve'],
-  async run(ctx, given) {
+  async run(ctx, input) {
     const { reviewId } = ctx;
-    const input = DecideWork.parse(given);
     const state = await sieveState(ctx, reviewId);
     const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo });
     if (!state.indexOf.has(input.workNo) || !work)

@@ -12,7 +12,7 @@ export const addRetrieval = reviewCommand({
   right: 'edit',
   input: NewRetrieval,
   lock: 'retrievals',
-  refuses: ['no-retrieval'],
+  refuses: ['no-retrieval', 'no-database'],
   stale: ['retrieval'],
   async run(ctx, input) {
     const { review, reviewId } = ctx;

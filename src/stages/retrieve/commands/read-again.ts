@@ -14,7 +14,7 @@ export const readAgain = reviewCommand({
   name: 'read-again',
   right: 'edit',
   input: ReadAgain,
-  refuses: ['no-file', 'read-already'],
+  refuses: ['no-file', 'read-already', 'unreadable'],
   stale: ['retrieval'],
   async run(ctx, { fileId, format }) {
     const { reviewId } = ctx;
@@ -23,7 +23,7 @@ export const readAgain = reviewCommand({
     if (!['refused', 'cancelled', 'failed', 'waiting'].includes(file.state))
       return refuse('read-already', 'This file was read already. Withdraw its retrieval to read it in another way.');
     const detected = detectFormat(await firstBytes(filePath(reviewId, fileId)), format);
-    if ('problem' in detected) return refuse(detected.problem.code, `${file.name}: ${detected.problem.message}`);
+    if ('problem' in detected) return refuse('unreadable', `${file.name}: ${detected.problem.message}`);
     const waiting = format === 'csv' && !file.mapping;
     ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '' });
     await ctx.em.flush();

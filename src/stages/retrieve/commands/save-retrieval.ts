@@ -11,7 +11,7 @@ export const saveRetrieval = reviewCommand({
   name: 'save-retrieval',
   right: 'edit',
   input: SaveRetrieval,
-  refuses: ['no-retrieval', 'changed-meanwhile', 'has-records'],
+  refuses: ['no-database', 'no-retrieval', 'changed-meanwhile', 'has-records'],
   stale: ['retrieval'],
   async run(ctx, input) {
     const { reviewId } = ctx;
