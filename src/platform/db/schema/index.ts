@@ -15,7 +15,7 @@ import {
   WorkRecord,
 } from './merging';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
-import { Criterion, Review, SourceDatabase } from './review';
+import { BroughtField, Criterion, Review, SourceDatabase } from './review';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
 export * from './checks';
@@ -29,6 +29,7 @@ export * from './sieve';
 
 export const entities = [
   Review,
+  BroughtField,
   Criterion,
   SourceDatabase,
   Retrieval,

@@ -13,6 +13,13 @@ export interface WriteUpSettings {
   fileNames: string;
 }
 
+export interface ReviewOrigin {
+  /** Form of the bundle. */
+  form: number;
+  exportedAt: string;
+  broughtAt: string;
+}
+
 /** Tables of a review carry `review_id` first in their keys, and no query crosses reviews. */
 export const Review = defineEntity({
   name: 'Review',
@@ -42,6 +49,8 @@ export const Review = defineEntity({
     /** Put away: it can be read and taken out again, and is not in the way. */
     archivedAt: p.datetime().nullable(),
     createdAt: p.datetime(),
+    /** Where it was brought from, when it came as a bundle: what was done until then was done elsewhere. */
+    origin: p.json<ReviewOrigin>().nullable(),
   },
 });
 export type Review = InferEntity<typeof Review>;
@@ -75,3 +84,14 @@ export const SourceDatabase = defineEntity({
   },
 });
 export type SourceDatabase = InferEntity<typeof SourceDatabase>;
+
+/** Fields of a row of a bundle that this version does not know: kept, and written again with the row. */
+export const BroughtField = defineEntity({
+  name: 'BroughtField',
+  properties: {
+    reviewId: p.uuid().primary(),
+    kind: p.string().length(40).primary(),
+    key: p.string().length(600).primary(),
+    fields: p.json<Record<string, unknown>>(),
+  },
+});

@@ -3,6 +3,7 @@ import { AXIS_LABELS } from '@/core/classify';
 import { STAGE_WORDS, STAGES, type Stage } from '@/core/flow';
 import { writeCsv } from '@/core/formats';
 import { type Context, openReview } from '@/platform/context';
+import { broughtUntil } from '../store/brought';
 
 const VERDICT_WORDS: Record<string, string> = {
   keep: 'kept',
@@ -67,6 +68,8 @@ export interface LedgerLine {
   /** The classification and what the sieve said at the time. */
   state: string;
   sieveVersion: number | null;
+  /** It was done elsewhere, before the review was brought here as a bundle. */
+  brought: boolean;
 }
 
 interface Row {
@@ -138,6 +141,7 @@ export async function ledger(
 
 async function linesOf(ctx: Context, reviewId: string, input: LedgerInput, limit: number, offset: number): Promise<LedgerLine[]> {
   const { sql, values } = selected(reviewId, input);
+  const brought = broughtUntil(await openReview(ctx, reviewId));
   const rows = await ctx.em.execute<Row[]>(
     `select l.*, w.title ${sql.replace(') l ', ') l left join work w on w.review_id = ? and w.no = l.work_no ')}
      order by l.at desc, l.kind, l.work_no, l.seq desc limit ${limit} offset ${offset}`,
@@ -146,6 +150,7 @@ async function linesOf(ctx: Context, reviewId: string, input: LedgerInput, limit
   return rows.map((r) => ({
     ...{ kind: r.kind, at: new Date(r.at).toISOString(), person: r.person, work: r.work_no, title: r.title ?? '', stage: r.stage },
     ...{ reason: r.reason_code, why: r.why, sieveVersion: r.sieve_version, what: whatOf(r), state: stateWords(r.snapshot) },
+    brought: brought(r.at),
   }));
 }
 
@@ -213,6 +218,7 @@ export async function ledgerCsv(ctx: Context, reviewId: string, input: LedgerInp
     'grounds or reason given',
     'state at the time',
     'sieve version',
+    'brought in from elsewhere',
   ]; // prettier-ignore
   return writeCsv([
     header,
@@ -228,6 +234,7 @@ export async function ledgerCsv(ctx: Context, reviewId: string, input: LedgerInp
       l.why,
       l.state,
       l.sieveVersion,
+      l.brought ? 'yes' : '',
     ]),
   ]);
 }

@@ -86,7 +86,10 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
             // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
             <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
               <td className="py-1.5 whitespace-nowrap">{l.at.slice(0, 16).replace('T', ' ')}</td>
-              <td>{l.person}</td>
+              <td>
+                {l.person}
+                {l.brought && <span className="block text-[12.5px] text-slate">brought in</span>}
+              </td>
               <td className="pr-3">
                 {l.what}
                 {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}

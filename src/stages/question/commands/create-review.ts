@@ -8,7 +8,7 @@ export async function createReview(ctx: Context, settings: ReviewSettings): Prom
   const id = randomUUID();
   ctx.em.create(Review, {
     ...{ ...settings, id, revision: 0, sieve: [...STARTING_SIEVE], sieveEdit: 0, createdAt: ctx.now() },
-    ...{ twoStages: true, templates: null, writeUp: null, archivedAt: null },
+    ...{ twoStages: true, templates: null, writeUp: null, archivedAt: null, origin: null },
   });
   await ctx.em.flush();
   return { id };

@@ -14,6 +14,7 @@ import { knownView } from '@/stages/checks/queries/known-view';
 import { attachPdf } from '@/stages/decide/commands/attach-pdf';
 import { decideWork } from '@/stages/decide/commands/decide';
 import { startReasons } from '@/stages/decide/commands/start-reasons';
+import { ledger, ledgerInput } from '@/stages/decide/queries/ledger';
 import { attachmentsOf, openPdf } from '@/stages/decide/store/attachments';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { overrideWorks } from '@/stages/sieve/commands/override-works';
@@ -27,9 +28,9 @@ import { archiveReview } from '../commands/archive';
 import { deleteReview } from '../commands/delete-review';
 import { overview } from '../queries/overview';
 import { sizesOf } from '../queries/sizes';
-import { bundleJsonSchema } from './manifest';
+import { bundleJsonSchema } from './forms';
 import { readBundle } from './read';
-import { BUNDLE_TABLE_NAMES, LATER_TABLES } from './tables';
+import { MADE_ANEW, ROW_KIND_NAMES } from './rows';
 import { writeBundle } from './write';
 
 const FILES = {
@@ -98,7 +99,12 @@ const filesIn = (bytes: Buffer): Promise<Map<string, Buffer>> =>
       zip.readEntry();
     }),
   );
-const take = (bytes: Buffer) => readBundle(db.context(), 'b.zip', Readable.from([bytes]));
+const take = async (bytes: Buffer) => {
+  const taken = await readBundle(db.context(), 'b.zip', Readable.from([bytes]));
+  // What can be worked out is, by a job.
+  if (taken.ok) await db.work(taken.id);
+  return taken;
+};
 const sameBut = (files: Map<string, Buffer>) =>
   Object.fromEntries(
     [...files].map(([name, bytes]) => {
@@ -178,30 +184,90 @@ test.each<[string, (files: Map<string, Buffer>) => unknown, string]>([
   ['a decision that was changed', edited('data/decision.ndjson', (t) => t.replace('"keep"', '"wait"')), 'checksum'],
   ['a table that is not there', (f) => f.delete('data/work.ndjson'), 'missing'],
   ['no manifest', (f) => f.delete('manifest.json'), 'no-bundle'],
-  ['a manifest of another form', edited('manifest.json', (t) => t.replace('"form": 1', '"form": 99')), 'no-bundle'],
-  ['a field that is not ours', edited('manifest.json', (t) => t.replace('"verdict"', '"opinion"')), 'other-form'],
+  ['a manifest of a later form', edited('manifest.json', (t) => t.replace('"form": 2', '"form": 99')), 'other-form'],
+  ['a manifest without a form', edited('manifest.json', (t) => t.replace('"form": 2,', '')), 'other-form'],
+  ['a manifest without its files', edited('manifest.json', (t) => t.replace('"files"', '"filles"')), 'no-bundle'],
   ['fewer rows than announced', edited('manifest.json', (t) => t.replace(/"record": \d+/, '"record": 99')), 'count'],
 ])('%s is refused, and nothing is taken in', async (_, change, code) => {
   const before = await db.context().em.execute('select count(*) from review');
   expect(await take(await rezipped(change))).toMatchObject({ ok: false, code });
   expect(await db.context().em.execute('select count(*) from review')).toEqual(before);
 });
-test('a bundle from before the checks is read as one in which none was made', async () => {
-  const bytes = await rezipped((files) => {
+/** The bundle with a line of a table changed, its checksum and count set right: as somebody would who knows how. */
+const forged = (table: string, change: (row: Record<string, unknown>) => Record<string, unknown> | string) =>
+  rezipped((files) => {
+    const name = `data/${table}.ndjson`;
+    const [first, ...rest] = files.get(name)!.toString().trimEnd().split('\n');
+    const changed = change(JSON.parse(first!));
+    const bytes = Buffer.from(`${[typeof changed === 'string' ? changed : JSON.stringify(changed), ...rest].join('\n')}\n`);
+    files.set(name, bytes);
     const manifest = JSON.parse(files.get('manifest.json')!.toString());
-    for (const table of LATER_TABLES) {
-      files.delete(`data/${table}.ndjson`);
-      delete manifest.columns[table];
-      delete manifest.counts[table];
-      manifest.files = manifest.files.filter((f: { name: string }) => f.name !== `data/${table}.ndjson`);
-    }
+    const listed = manifest.files.find((f: { name: string }) => f.name === name);
+    Object.assign(listed, { bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') });
     files.set('manifest.json', Buffer.from(JSON.stringify(manifest)));
   });
-  const copy = await take(bytes);
-  expect(copy).toMatchObject({ ok: true });
-  const { id: older } = copy as { id: string };
-  expect(await db.context().em.execute('select count(*)::int as n from sample_check where review_id = ?', [older])).toEqual([{ n: 0 }]);
-  await deleteReview(db.context(), older, { title: 'Knee pads' });
+test.each<[string, string, (row: Record<string, unknown>) => Record<string, unknown> | string, RegExp]>([
+  [
+    'a verdict that is none',
+    'decision',
+    (r) => ({ ...r, verdict: 'perhaps' }),
+    /^b\.zip: line 1 of data\/decision\.ndjson cannot be taken: verdict: /,
+  ],
+  ['a decision of tomorrow', 'decision', (r) => ({ ...r, at: '2999-01-01T00:00:00Z' }), /it was done after now/],
+  [
+    'a decision on a work that is not there',
+    'decision',
+    (r) => ({ ...r, work_no: 4711 }),
+    /refers to something that is not in the bundle\. .*4711/,
+  ],
+  ['a limiter of no kind', 'review', (r) => ({ ...r, sieve: [{ id: 'a', name: 'a', test: { kind: 'none' } }] }), /sieve/],
+  [
+    'a record without a title',
+    'record',
+    (r) => ({ ...r, item: { ...(r.item as object), title: 7 } }),
+    /item\.title: it should be a string/,
+  ],
+  ['a number as a text', 'record', (r) => ({ ...r, no: '1' }), /no: /],
+  ['a line that is a list', 'record', () => '[1, 2]', /it is not a JSON object/],
+  ['a line that is cut off', 'record', () => '{"no": 1', /it is not JSON/],
+])('%s is refused with its place, and nothing is taken in', async (_, table, change, words) => {
+  const before = await db.context().em.execute('select count(*) from review');
+  const answer = await take(await forged(table, change));
+  expect(answer).toMatchObject({ ok: false, code: 'bad-row', message: expect.stringMatching(words) });
+  expect(await db.context().em.execute('select count(*) from review')).toEqual(before);
+});
+
+test('fields that are not known are kept with their row, and written again', async () => {
+  const bytes = await forged('decision', (r) => ({ ...r, mood: 'sure', by: { role: 'second' } }));
+  const copy = (await take(bytes)) as { id: string };
+  const [line] = (await filesIn(await bundleOf(copy.id))).get('data/decision.ndjson')!.toString().split('\n');
+  expect(JSON.parse(line!)).toMatchObject({ mood: 'sure', by: { role: 'second' }, verdict: expect.any(String) });
+  await deleteReview(db.context(), copy.id, { title: 'Knee pads' });
+});
+
+// One bundle of each form that was ever written, as it was written then.
+test.each([1, 2])('a bundle of form %i is read by today’s rules, and says that it was brought in', async (form) => {
+  const bytes = readFileSync(`src/testing/stored/bundle-form-${form}.zip`);
+  expect(JSON.parse((await filesIn(bytes)).get('manifest.json')!.toString()).form).toBe(form);
+  const copy = (await take(bytes)) as { id: string };
+  const { states, records, works, identities } = await overview(db.context(), copy.id);
+  expect({ states, records, works }).toMatchObject({ states: { kept: 1, excluded: 1, undecided: 2, stopped: 1 }, records: 5, works: 5 });
+  expect(identities.filter((i) => !i.holds)).toEqual([]);
+  expect((await knownView(db.context(), copy.id)).lines).toHaveLength(2);
+  expect((await workDetail(db.context(), copy.id, 3)).classification.axes.peerReview.tier).toBe('ruled');
+  const [pdf] = await attachmentsOf(db.context(), copy.id);
+  expect(pdf).toMatchObject({ pages: 2, hasText: true });
+  const { lines } = await ledger(db.context(), copy.id, ledgerInput({ kind: 'decision' }));
+  expect(lines.map((l) => l.brought)).toEqual([true, true]);
+  // What is done here is not.
+  await decideWork(db.context(), copy.id, { workNo: 4, verdict: 'wait', reasonCode: '', grounds: '', seenSeq: 0 });
+  expect((await ledger(db.context(), copy.id, ledgerInput({ kind: 'decision' }))).lines.map((l) => l.brought)).toEqual([false, true, true]);
+  await deleteReview(db.context(), copy.id, { title: 'Knee pads' });
+});
+test('what is computed does not travel', async () => {
+  const names = [...(await filesIn(await bundleOf(id))).keys()].filter((n) => n.startsWith('data/'));
+  expect(names).toEqual(ROW_KIND_NAMES.map((k) => `data/${k}.ndjson`));
+  for (const table of MADE_ANEW) expect(names).not.toContain(`data/${table}.ndjson`);
 });
 test('no zip at all', async () => expect(await take(Buffer.from('TY  - JOUR'))).toMatchObject({ code: 'no-zip' }));
 
@@ -238,7 +304,7 @@ test('put away and taken out; deleted only by its title, with all that is its ow
   expect(await deleteReview(db.context(), spare, { title: 'Knee pads' })).toMatchObject({ ok: true });
   await expect(reviewState(db.context(), spare)).rejects.toThrow(NotFound);
   expect(await sizesOf(db.context(), id)).toEqual(before);
-  for (const table of BUNDLE_TABLE_NAMES.filter((t) => t !== 'review'))
+  for (const table of [...ROW_KIND_NAMES, ...MADE_ANEW, 'brought_field'].filter((t) => t !== 'review'))
     expect(await db.context().em.execute(`select count(*)::int as n from "${table}" where review_id = ?`, [spare])).toEqual([{ n: 0 }]);
   await expect(db.context().em.execute('delete from decision where review_id = ?', [id])).rejects.toThrow(/never changed or deleted/);
 });

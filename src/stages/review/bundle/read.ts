@@ -1,36 +1,26 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { mkdir, readFile, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { createInterface } from 'node:readline';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Entry, open as openZip, type ZipFile } from 'yauzl';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
-import { Review } from '@/platform/db/schema';
+import { Attachment, AttachmentPage, BroughtField, Review } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
+import { readPdf } from '@/platform/files/read-pdf';
+import { queueMerge } from '@/platform/queue/queue';
 import { type Result, refuse } from '@/platform/verbs/refusals';
 import { pdfPath } from '@/stages/decide';
-import { type Manifest, manifestSchema } from './manifest';
-import { BUNDLE_TABLE_NAMES, type BundleTable, bundleColumns, LATER_TABLES, reviewColumn } from './tables';
+import { formOf, type Manifest, upgraded } from './forms';
+import { fitRow, ROW_KIND_NAMES, type RowKindName, reviewColumn, rowKey } from './rows';
+import { Unfit, Zip } from './zip';
 
 const MAX_BUNDLE_BYTES = 8 * 1024 ** 3;
-/** Unpacked, all files together: a zip can hold a thousand times what it weighs. */
-const MAX_UNPACKED_BYTES = 32 * 1024 ** 3;
 const MAX_JSON_BYTES = 64 * 1024 ** 2;
 const BATCH_CHARS = 2_000_000;
-
-/** Why a bundle cannot be taken. */
-class Unfit extends Error {
-  constructor(
-    readonly code: string,
-    message: string,
-  ) {
-    super(message);
-  }
-}
 
 /**
  * Takes in a review from a bundle, as a review of its own: all of it or nothing. Every file is held against its
@@ -68,89 +58,149 @@ const bounded = (most: number) => {
   });
 };
 
-async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
-  const manifest = await manifestOf(zip);
-  await ctx.em.transactional(async (tx) => {
-    const columns = await bundleColumns(tx as EntityManager);
-    for (const table of BUNDLE_TABLE_NAMES) {
-      if (!manifest.columns[table] && LATER_TABLES.has(table)) continue;
-      const ours = columns.get(table)!;
-      const theirs = manifest.columns[table] ?? [];
-      const odd = [...theirs.filter((c) => !ours.includes(c)), ...ours.filter((c) => !theirs.includes(c))];
-      if (odd.length)
-        throw new Unfit('other-form', `data/${table}.ndjson was written by another version of the application (${odd[0]} is not in both).`);
-      const rows = await takeTable(tx as EntityManager, id, table, ours, zip, manifest);
-      if (rows !== manifest.counts[table])
-        throw new Unfit('count', `data/${table}.ndjson holds ${rows} rows, and ${manifest.counts[table] ?? 'no number'} were announced.`);
-    }
-    for (const { name } of manifest.files) await takeFile(id, name, zip, manifest);
-    // Whoever archived it did so elsewhere.
-    await tx.nativeUpdate(Review, { id }, { archivedAt: null, createdAt: ctx.now() });
-  });
-  return manifest.title;
+/** What a bundle says of itself, whatever form it is of. */
+interface Announced {
+  form: number;
+  title: string;
+  exportedAt: string;
+  counts: Record<string, number>;
+  files: Manifest['files'];
+  later: readonly RowKindName[];
 }
 
-async function manifestOf(zip: Zip): Promise<Manifest> {
+async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
+  const said = await announced(zip);
+  const now = ctx.now();
+  await ctx.em.transactional(async (tx) => {
+    for (const kind of ROW_KIND_NAMES) {
+      if (said.counts[kind] === undefined && said.later.includes(kind)) continue;
+      const rows = await takeRows(tx as EntityManager, id, kind, zip, said, now);
+      if (rows !== said.counts[kind])
+        throw new Unfit('count', `data/${kind}.ndjson holds ${rows} rows, and ${said.counts[kind] ?? 'no number'} were announced.`);
+    }
+    for (const { name } of said.files) await takeFile(id, name, zip, said);
+    await readPdfs(tx as EntityManager, id);
+    // Whoever archived it did so elsewhere.
+    const origin = { form: said.form, exportedAt: said.exportedAt, broughtAt: now.toISOString() };
+    await tx.nativeUpdate(Review, { id }, { archivedAt: null, origin });
+    // Everything that can be worked out is, by the rules of this program.
+    await queueMerge(tx as EntityManager, id, now);
+  });
+  return said.title;
+}
+
+async function announced(zip: Zip): Promise<Announced> {
   const text = await zip.text('manifest.json', MAX_JSON_BYTES);
   if (text === null) throw new Unfit('no-bundle', 'it is a zip, but none of a review: manifest.json is not in it.');
-  let json: unknown;
+  let json: { form?: unknown } | null;
   try {
     json = JSON.parse(text);
   } catch {
     throw new Unfit('no-bundle', 'manifest.json in it is not JSON.');
   }
-  const parsed = manifestSchema.safeParse(json);
+  const form = formOf(json?.form);
+  if (!form) throw new Unfit('other-form', `it is of a form that this version does not read (${JSON.stringify(json?.form ?? null)}).`);
+  const parsed = form.manifest.safeParse(json);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     throw new Unfit('no-bundle', `manifest.json in it is not as it should be, at ${issue.path.join('.') || 'its top'}: ${issue.message}.`);
   }
-  return parsed.data;
+  return { ...parsed.data, form: json!.form as number, later: form.later };
 }
 
-async function takeTable(
-  tx: EntityManager,
-  id: string,
-  table: BundleTable,
-  columns: readonly string[],
-  zip: Zip,
-  manifest: Manifest,
-): Promise<number> {
-  const name = `data/${table}.ndjson`;
-  const list = columns.map((c) => `"${c}"`).join(', ');
-  // With its schema: "record" alone would be PostgreSQL's own type of that name.
-  const insert = (rows: string[]) =>
-    runBound(
-      tx,
-      `insert into "${table}" (${reviewColumn(table)}, ${list}) select $1::uuid, ${list} from json_populate_recordset(null::public."${table}", $2::json)`,
-      [id, `[${rows.join(',')}]`],
-    );
-  let [rows, chars, count]: [string[], number, number] = [[], 0, 0];
+/** Reads the rows of a kind, each by its schema, into their table. @returns how many there were */
+async function takeRows(tx: EntityManager, id: string, kind: RowKindName, zip: Zip, said: Announced, now: Date): Promise<number> {
+  const name = `data/${kind}.ndjson`;
+  const wrong = (line: number, words: string) => new Unfit('bad-row', `line ${line} of ${name} cannot be taken: ${words}.`);
+  let [rows, chars, count]: [object[], number, number] = [[], 0, 0];
   const flush = async () => {
     if (rows.length === 0) return;
     try {
-      await insert(rows);
+      await insertRows(tx, id, kind, rows as Record<string, unknown>[]);
     } catch (error) {
-      throw new Unfit('bad-row', `a row of ${name} before line ${count + 1} cannot be read: ${(error as Error).message}.`);
+      throw wrong(count, (error as Error).message);
     }
     [rows, chars] = [[], 0];
   };
-  const lines = createInterface({ input: await zip.checked(name, manifest), crlfDelay: Number.POSITIVE_INFINITY });
+  const lines = createInterface({ input: await zip.checked(name, said), crlfDelay: Number.POSITIVE_INFINITY });
   for await (const line of lines) {
     if (line === '') continue;
     count++;
-    rows.push(line);
+    const row = upgraded(
+      said.form,
+      kind,
+      readRow(line, (words) => wrong(count, words)),
+    );
+    if (!row) continue;
+    const fit = fitRow(kind, row);
+    if (typeof fit === 'string') throw wrong(count, fit);
+    // What was done elsewhere was done before it was brought here: this tells the two apart for ever.
+    if (typeof row.at === 'string' && new Date(row.at) > now) throw wrong(count, 'at: it was done after now');
+    rows.push(kind === 'review' ? { ...fit.fields, created_at: now.toISOString() } : fit.fields);
+    if (fit.more) tx.create(BroughtField, { reviewId: id, kind, key: rowKey(kind, row), fields: fit.more });
     chars += line.length;
     if (chars > BATCH_CHARS) await flush();
   }
   await flush();
+  await tx.flush();
   zip.settle(name);
+  await checkReferences(tx, name);
+  if (kind === 'review' && count !== 1) throw new Unfit('count', `${name} holds ${count} reviews.`);
   return count;
+}
+
+/** What rows refer to is looked for now, and not only when all is done: so that the file can be named. */
+async function checkReferences(tx: EntityManager, name: string): Promise<void> {
+  try {
+    await tx.execute('set constraints all immediate');
+  } catch (error) {
+    const [, detail = (error as Error).message] = /detail: (.*)/.exec((error as Error).message) ?? [];
+    throw new Unfit('bad-row', `a row of ${name} refers to something that is not in the bundle. ${detail}`);
+  }
+  await tx.execute('set constraints all deferred');
+}
+
+function readRow(line: string, wrong: (words: string) => Unfit): Record<string, unknown> {
+  let row: unknown;
+  try {
+    row = JSON.parse(line);
+  } catch {
+    throw wrong('it is not JSON');
+  }
+  if (typeof row !== 'object' || row === null || Array.isArray(row)) throw wrong('it is not a JSON object');
+  return row as Record<string, unknown>;
+}
+
+async function insertRows(tx: EntityManager, id: string, kind: RowKindName, rows: readonly Record<string, unknown>[]) {
+  const list = Object.keys(rows[0]!)
+    .map((c) => `"${c}"`)
+    .join(', ');
+  // With its schema: "record" alone would be PostgreSQL's own type of that name.
+  await runBound(
+    tx,
+    `insert into "${kind}" (${reviewColumn(kind)}, ${list}) select $1::uuid, ${list} from json_populate_recordset(null::public."${kind}", $2::json)`,
+    [id, JSON.stringify(rows)],
+  );
+}
+
+/** The text of the PDFs that came along, to be searched. One that is missing or cannot be read has none. */
+async function readPdfs(tx: EntityManager, id: string): Promise<void> {
+  for (const pdf of await tx.find(Attachment, { reviewId: id })) {
+    const bytes = await readFile(pdfPath(id, pdf.id)).catch(() => null);
+    const read = bytes && (await readPdf(bytes));
+    if (!read?.ok) continue;
+    Object.assign(pdf, { pages: read.pages.length, hasText: read.pages.some((p) => p.trim() !== '') });
+    read.pages.forEach((text, i) => {
+      tx.create(AttachmentPage, { reviewId: id, attachmentId: pdf.id, page: i + 1, text: text.replaceAll('\0', '') });
+    });
+    await tx.flush();
+  }
 }
 
 const FILE = /^(files|pdf)\/([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})$/;
 
 /** Files that came with the review go where its own will; any other is made anew from its rows. */
-async function takeFile(id: string, name: string, zip: Zip, manifest: Manifest): Promise<void> {
+async function takeFile(id: string, name: string, zip: Zip, manifest: Announced): Promise<void> {
   const found = FILE.exec(name);
   if (!found) return;
   const path = found[1] === 'pdf' ? pdfPath(id, found[2]!) : filePath(id, found[2]!);
@@ -158,78 +208,4 @@ async function takeFile(id: string, name: string, zip: Zip, manifest: Manifest):
   await pipeline(await zip.checked(name, manifest), createWriteStream(`${path}.part`));
   zip.settle(name);
   await rename(`${path}.part`, path);
-}
-
-/** The files of a zip by their names, each read with its checksum. */
-class Zip {
-  private readonly sums = new Map<string, string>();
-  private constructor(
-    private readonly zip: ZipFile,
-    private readonly entries: ReadonlyMap<string, Entry>,
-  ) {}
-
-  static async open(path: string): Promise<Zip> {
-    return new Promise((done, fail) => {
-      openZip(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (error, zip) => {
-        if (error || !zip) return fail(new Unfit('no-zip', 'it is not a zip file, or it was cut off.'));
-        const entries = new Map<string, Entry>();
-        let bytes = 0;
-        zip.on('error', () => fail(new Unfit('no-zip', 'it is damaged.')));
-        zip.on('entry', (entry: Entry) => {
-          bytes += entry.uncompressedSize;
-          if (bytes > MAX_UNPACKED_BYTES) return fail(new Unfit('too-large', 'unpacked, it is larger than any review.'));
-          entries.set(entry.fileName, entry);
-          zip.readEntry();
-        });
-        zip.on('end', () => done(new Zip(zip, entries)));
-        zip.readEntry();
-      });
-    });
-  }
-  close() {
-    this.zip.close();
-  }
-
-  private stream(name: string): Promise<Readable | null> {
-    const entry = this.entries.get(name);
-    if (!entry) return Promise.resolve(null);
-    return new Promise((done, fail) =>
-      this.zip.openReadStream(entry, (error, stream) =>
-        error || !stream ? fail(new Unfit('no-zip', `${name} in it is damaged.`)) : done(stream),
-      ),
-    );
-  }
-
-  async text(name: string, most: number): Promise<string | null> {
-    if ((this.entries.get(name)?.uncompressedSize ?? 0) > most) throw new Unfit('too-large', `${name} in it is larger than it can be.`);
-    const stream = await this.stream(name);
-    if (!stream) return null;
-    const chunks: Buffer[] = [];
-    for await (const chunk of stream) chunks.push(chunk as Buffer);
-    return Buffer.concat(chunks).toString('utf8');
-  }
-
-  /** A file that the manifest names; `settle` holds it against its checksum when it was read to its end. */
-  async checked(name: string, manifest: Manifest): Promise<Readable> {
-    const announced = manifest.files.find((f) => f.name === name);
-    const stream = announced && (await this.stream(name));
-    if (!stream) throw new Unfit('missing', `${name} is missing.`);
-    const hash = createHash('sha256');
-    const through = new Transform({
-      transform(chunk: Buffer, _encoding, done) {
-        hash.update(chunk);
-        done(null, chunk);
-      },
-      flush: (done) => {
-        this.sums.set(name, hash.digest('hex') === announced.sha256 ? 'same' : 'other');
-        done();
-      },
-    });
-    stream.on('error', () => through.destroy(new Unfit('no-zip', `${name} in it is damaged.`)));
-    return stream.pipe(through);
-  }
-  settle(name: string) {
-    if (this.sums.get(name) !== 'same')
-      throw new Unfit('checksum', `${name} was changed since the bundle was made: its checksum is another.`);
-  }
 }

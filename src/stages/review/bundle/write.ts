@@ -12,14 +12,15 @@ import { writeCsv } from '@/core/formats';
 import { RULE_SET } from '@/core/storage';
 import { pieceText } from '@/core/write-up';
 import { type Context, openReview } from '@/platform/context';
-import { Attachment, ImportFile, type Review } from '@/platform/db/schema';
+import { Attachment, BroughtField, ImportFile, type Review } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { pdfPath } from '@/stages/decide';
 import { searchLog } from '@/stages/retrieve';
 import { sieveFile } from '@/stages/sieve';
 import { tablesOf, writeUpData } from '@/stages/write-up';
-import { BUNDLE_FORM, bundleJsonSchema, type Manifest, readmeOf } from './manifest';
-import { BUNDLE_TABLE_NAMES, BUNDLE_TABLES, type BundleTable, bundleColumns, reviewColumn } from './tables';
+import { BUNDLE_FORM, bundleJsonSchema, type Manifest } from './forms';
+import { readmeOf } from './readme';
+import { ROW_KIND_NAMES, ROW_KINDS, type RowKindName, reviewColumn, rowKey } from './rows';
 
 /** Zip wants a time of every file; that of the manifest is the only one that says something. */
 const OPTIONS = { mtime: new Date(1980, 0, 1), mode: 0o100644, forceDosTimestamp: true };
@@ -64,21 +65,36 @@ class BundleZip {
   }
 }
 
-/** The rows of a table as JSON lines, a page at a time; inside a transaction, which holds the place. */
-async function* linesOf(tx: EntityManager, reviewId: string, table: BundleTable, columns: readonly string[], counted: (n: number) => void) {
-  const list = columns.map((c) => `"${c}"`).join(', ');
+/** The rows of a kind as JSON lines, a page at a time; inside a transaction, which holds the place. */
+async function* linesOf(tx: EntityManager, reviewId: string, kind: RowKindName, counted: (n: number) => void) {
+  const { schema, order } = ROW_KINDS[kind];
+  const list = Object.keys(schema.shape)
+    .map((c) => `"${c}"`)
+    .join(', ');
+  const more = await broughtFields(tx, reviewId, kind);
   await tx.execute(
     `declare rows_of no scroll cursor for select row_to_json(t)::text as line from
-       (select ${list} from "${table}" where ${reviewColumn(table)} = ? order by ${BUNDLE_TABLES[table]}) t`,
+       (select ${list} from "${kind}" where ${reviewColumn(kind)} = ? order by ${order}) t`,
     [reviewId],
   );
   for (;;) {
     const rows = await tx.execute<{ line: string }[]>(`fetch ${ROWS} from rows_of`);
     counted(rows.length);
-    if (rows.length) yield `${rows.map((r) => r.line).join('\n')}\n`;
+    if (rows.length) yield `${rows.map((r) => (more.size ? withMore(kind, r.line, more) : r.line)).join('\n')}\n`;
     if (rows.length < ROWS) break;
   }
   await tx.execute('close rows_of');
+}
+
+/** Fields that came with rows of a bundle and mean nothing here, by the key of their row. */
+async function broughtFields(tx: EntityManager, reviewId: string, kind: RowKindName): Promise<ReadonlyMap<string, object>> {
+  const rows = await tx.find(BroughtField, { reviewId, kind });
+  return new Map(rows.map((r) => [r.key, r.fields]));
+}
+function withMore(kind: RowKindName, line: string, more: ReadonlyMap<string, object>): string {
+  const row = JSON.parse(line) as Record<string, unknown>;
+  const fields = more.get(rowKey(kind, row));
+  return fields ? JSON.stringify({ ...row, ...fields }) : line;
 }
 
 /** A review as a zip of open files, made while it is read. @see readmeOf for what is in it */
@@ -93,17 +109,16 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
   const { id, title } = review;
   await bundle.add('README.txt', [readmeOf(title)]);
   await bundle.add('schema.json', [json(bundleJsonSchema())]);
-  const columns = await bundleColumns(ctx.em);
   const counts: Record<string, number> = {};
   // One picture of the review, whatever others do to it meanwhile.
   await ctx.em.transactional(
     async (tx) => {
-      for (const table of BUNDLE_TABLE_NAMES) {
-        counts[table] = 0;
-        const lines = linesOf(tx as EntityManager, id, table, columns.get(table)!, (n) => {
-          counts[table]! += n;
+      for (const kind of ROW_KIND_NAMES) {
+        counts[kind] = 0;
+        const lines = linesOf(tx as EntityManager, id, kind, (n) => {
+          counts[kind]! += n;
         });
-        await bundle.add(`data/${table}.ndjson`, lines);
+        await bundle.add(`data/${kind}.ndjson`, lines);
       }
     },
     { isolationLevel: IsolationLevel.REPEATABLE_READ, readOnly: true },
@@ -124,7 +139,7 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
   await bundle.add('search-log.txt', [await searchLog(ctx, id)]);
   const manifest: Manifest = {
     ...{ form: BUNDLE_FORM, application: 'Narrow Sieve', title, ruleSet: RULE_SET, exportedAt: ctx.now().toISOString() },
-    ...{ counts, columns: Object.fromEntries(columns), files: bundle.files },
+    ...{ counts, files: bundle.files },
   };
   await bundle.add('manifest.json', [json(manifest)], true, false);
   bundle.end();

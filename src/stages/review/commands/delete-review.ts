@@ -4,7 +4,7 @@ import { Job } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { BUNDLE_TABLE_NAMES, OTHER_TABLES, reviewColumn } from '../bundle/tables';
+import { MADE_ANEW, ROW_KIND_NAMES, reviewColumn } from '../bundle/rows';
 
 export const DeleteReview = z.strictObject({ title: z.string().max(400) });
 
@@ -22,8 +22,8 @@ export const deleteReview = reviewCommand({
       return refuse('working', 'Its records are being worked on. Cancel that or wait until it is done, then delete the review.');
     // The database lets evidence go only for the review that is named here, and only until the transaction ends.
     await ctx.em.execute(`select set_config('narrow_sieve.deleting', ?, true)`, [reviewId]);
-    for (const table of [...OTHER_TABLES, ...[...BUNDLE_TABLE_NAMES].reverse()])
-      await ctx.em.execute(`delete from "${table}" where ${table === 'review' ? reviewColumn('review') : 'review_id'} = ?`, [reviewId]);
+    for (const table of ['brought_field', ...MADE_ANEW, ...[...ROW_KIND_NAMES].reverse()])
+      await ctx.em.execute(`delete from "${table}" where ${reviewColumn(table)} = ?`, [reviewId]);
     ctx.afterwards.push(() => rm(filePath(reviewId, ''), { recursive: true, force: true }));
     return {};
   },
