@@ -1,4 +1,3 @@
-import { encodeColumns } from '@/core/storage';
 /** Sieving a million works on one core, and beside it, on the same data in the same run, what else one could use. */
 import { gzipSync } from 'node:zlib';
 import { op, escape as plainly, table } from 'arquero';
@@ -7,6 +6,7 @@ import { Client } from 'pg';
 import { OCEBM_2011 } from '@/core/classify';
 import { isoToDay } from '@/core/record';
 import { axisValues, type Columns, emptyColumns, funnelOf, type Limiter, MASK_AXES, runSieve, type Sieve, SieveRunner } from '@/core/sieve';
+import { encodeColumns } from '@/core/storage';
 import { databaseUrl } from '@/platform/db/config';
 import { seeded } from '@/testing/seeded';
 import { row, seconds } from './print';

@@ -21,7 +21,7 @@ export class Advice extends Error {}
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 9)) throw new Advice(`Node.js 20.9 or later is needed; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19)) throw new Advice(`Node.js 20.19 or later is needed; this is ${process.versions.node}.`);
 }
 
 /** Installs npm packages as the lock says, without writing to it, when the lock has changed since they were last installed here. */
