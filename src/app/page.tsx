@@ -4,7 +4,8 @@ import { listReviews, type ReviewLine } from '@/stages/review/queries/list-revie
 import { ImportBundle } from '@/stages/review/screens/ImportBundle';
 import { NewReviewForm } from '@/stages/review/screens/NewReviewForm';
 import { TopBar } from '@/stages/review/screens/TopBar';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import { createReviewAction } from './create-review';
 
 export const dynamic = 'force-dynamic';
@@ -16,9 +17,9 @@ const card = (r: ReviewLine) => (
       href={`/reviews/${r.id}/${r.works ? 'sieve' : 'question'}`}
       className="block rounded-[6px] border border-rule bg-surface p-4 hover:border-edge"
     >
-      <span className="font-serif font-semibold text-[17px]">{r.title}</span>
+      <span className="font-serif font-semibold text-lead">{r.title}</span>
       <span className="mt-1 block font-serif text-slate">{r.question}</span>
-      <span className="mt-2 block text-[13px] text-slate">
+      <span className="mt-2 block text-small text-slate">
         {count(r.records)} records · {count(r.works)} works · {count(r.decisions)} decided · as of {r.asOf}
       </span>
     </Link>
@@ -32,7 +33,7 @@ export default page('read', async (ctx, _params, _search) => {
       <TopBar />
       <main className="mx-auto grid max-w-[1120px] grid-cols-[1fr_420px] gap-10 px-5 py-8">
         <section aria-labelledby="reviews">
-          <h1 id="reviews" className="mb-3 text-[26px]">
+          <h1 id="reviews" className="mb-3 text-display">
             Reviews
           </h1>
           {reviews.length === 0 && <p className="text-slate">None yet. Create one beside, then add the databases you searched.</p>}
@@ -45,7 +46,7 @@ export default page('read', async (ctx, _params, _search) => {
           )}
         </section>
         <section aria-labelledby="new" className="self-start rounded-[6px] border border-rule bg-surface p-5">
-          <h2 id="new" className="mb-3 text-[19px]">
+          <h2 id="new" className="mb-3 text-head">
             New review
           </h2>
           <NewReviewForm create={createReviewAction} today={new Date().toISOString().slice(0, 10)} />

@@ -13,7 +13,7 @@ export function BackLink({
 }) {
   return (
     <Link
-      className="mb-1 inline-flex items-center gap-1.5 text-[13px] text-navy underline-offset-2 hover:underline"
+      className="mb-1 inline-flex items-center gap-1.5 text-small text-navy underline-offset-2 hover:underline"
       href={`/reviews/${reviewId}/${to}`}
     >
       <ArrowLeft size={14} aria-hidden /> {children}

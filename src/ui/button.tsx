@@ -23,7 +23,7 @@ export function Button({ look = 'plain', hotkey, className, children, type = 'bu
     >
       {children}
       {hotkey && (
-        <kbd aria-hidden className="font-mono text-[11px] opacity-80">
+        <kbd aria-hidden className="font-mono text-tiny opacity-80">
           {hotkey}
         </kbd>
       )}

@@ -77,7 +77,7 @@ export function Chart({ label, height, option, onPick, table, fileName, children
     <figure className="m-0">
       <div ref={box} role="img" aria-label={label} style={{ height }} className={onPick && 'cursor-pointer'} />
       {children}
-      <figcaption className="flex flex-wrap items-start gap-x-3 text-[12.5px] text-slate">
+      <figcaption className="flex flex-wrap items-start gap-x-3 text-note text-slate">
         <details className="flex-1">
           <summary className="min-h-6 cursor-pointer leading-6">The figures as a table</summary>
           {table}

@@ -35,7 +35,7 @@ export function Dialog({ open, onOpenChange, title, sheet = false, wide = false,
           )}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
-            <Radix.Title className="font-semibold font-serif text-[19px] leading-tight">{title}</Radix.Title>
+            <Radix.Title className="font-semibold font-serif text-head leading-tight">{title}</Radix.Title>
             <Radix.Close className="grid size-7 place-items-center rounded-[4px] hover:bg-picked" aria-label="Close">
               <X size={17} aria-hidden />
             </Radix.Close>

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function Empty({ title, children }: { title: string; children: ReactNode }) {
   return (
     <div className="max-w-[56ch] rounded-[6px] border border-rule bg-surface p-5">
-      <h2 className="mb-1 text-[17px]">{title}</h2>
+      <h2 className="mb-1 text-lead">{title}</h2>
       <div className="text-slate">{children}</div>
     </div>
   );

@@ -17,7 +17,7 @@ export function Explained({ meaning, className, children }: { meaning?: string; 
             side="bottom"
             sideOffset={4}
             collisionPadding={12}
-            className="z-[60] max-w-[320px] rounded-[4px] bg-ink px-2.5 py-1.5 text-[13px] text-on-ink shadow-lg"
+            className="z-[60] max-w-[320px] rounded-[4px] bg-ink px-2.5 py-1.5 text-small text-on-ink shadow-lg"
           >
             {meaning}
           </Tooltip.Content>

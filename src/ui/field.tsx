@@ -21,12 +21,12 @@ function Labelled({
   const described = hint || error ? `${id}-about` : undefined;
   return (
     <div className="flex min-w-0 flex-col gap-1">
-      <label htmlFor={id} className={cx('text-[13px] text-slate', hideLabel && 'sr-only')}>
+      <label htmlFor={id} className={cx('text-small text-slate', hideLabel && 'sr-only')}>
         {label}
       </label>
       {children({ id, 'aria-describedby': described, 'aria-invalid': error ? true : undefined })}
       {(hint || error) && (
-        <p id={described} className={cx('text-[12.5px]', error ? 'font-medium text-copper' : 'text-slate')}>
+        <p id={described} className={cx('text-note', error ? 'font-medium text-copper' : 'text-slate')}>
           {error ?? hint}
         </p>
       )}

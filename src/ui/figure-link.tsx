@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { count } from './marks';
+import { count } from './words';
 
 /** A number that opens its works, by an address that names them. */
 export function FigureLink({ n, href, label, current = false }: { n: number; href: string; label: string; current?: boolean }) {

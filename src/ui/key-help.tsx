@@ -25,7 +25,7 @@ export function KeyHelp({ keys, off, onOff, onClose }: KeyHelpProps) {
         <input type="checkbox" className="size-4 accent-(--navy)" checked={!off} onChange={(e) => onOff(!e.target.checked)} />
         Single keys act on this screen
       </label>
-      <p className="mt-1 text-[13px] text-slate">They never act while you type in a field.</p>
+      <p className="mt-1 text-small text-slate">They never act while you type in a field.</p>
     </Dialog>
   );
 }

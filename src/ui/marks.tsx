@@ -6,7 +6,7 @@ export function DatabaseTag({ tag, name }: { tag: string; name?: string }) {
   return (
     <span
       title={name}
-      className="inline-grid h-[18px] min-w-[26px] place-items-center rounded-[3px] border border-ink px-1 font-semibold text-[11px] leading-none"
+      className="inline-grid h-[18px] min-w-[26px] place-items-center rounded-[3px] border border-ink px-1 font-semibold text-tiny leading-none"
     >
       {tag}
     </span>
@@ -19,7 +19,7 @@ export function Pill({ children, look, title }: { children: ReactNode; look?: 'p
     <span
       title={title}
       className={cx(
-        'inline-block whitespace-nowrap rounded-full border px-2 text-[12px] leading-[18px]',
+        'inline-block whitespace-nowrap rounded-full border px-2 text-note leading-[18px]',
         look === 'attention' ? 'border-copper border-dashed text-copper' : 'border-edge text-slate',
       )}
     >
@@ -72,7 +72,3 @@ export function NarrowingBar({ left, held, total, height = 13 }: { left: number;
     </span>
   );
 }
-
-/** Made once: to make one for every number costs more than all else that a table of numbers does. */
-const numbers = new Intl.NumberFormat('en-GB');
-export const count = (n: number): string => numbers.format(n);

@@ -6,12 +6,12 @@ export function PictureButtons({ svg, fileName }: { svg(): SVGSVGElement; fileNa
     <>
       <Button
         look="quiet"
-        className="text-[12.5px]"
+        className="text-note"
         onClick={() => save(new Blob([svgText(svg())], { type: 'image/svg+xml' }), `${fileName}.svg`)}
       >
         SVG
       </Button>
-      <Button look="quiet" className="text-[12.5px]" onClick={() => void savePng(svg(), `${fileName}.png`)}>
+      <Button look="quiet" className="text-note" onClick={() => void savePng(svg(), `${fileName}.png`)}>
         PNG
       </Button>
     </>

@@ -7,7 +7,7 @@ export function RawText({ text, label }: { text: string; label: string }) {
       aria-label={label}
       className="mt-1 max-h-64 overflow-auto rounded-[4px] bg-paper p-2"
     >
-      <pre className="whitespace-pre-wrap font-mono text-[12px]">{text}</pre>
+      <pre className="whitespace-pre-wrap font-mono text-note">{text}</pre>
     </section>
   );
 }

@@ -14,7 +14,7 @@ export function Segmented<T extends string>({ label, value, options, onChange }:
   const id = useId();
   return (
     <div className="flex flex-col gap-1">
-      <span id={id} className="text-[13px] text-slate">
+      <span id={id} className="text-small text-slate">
         {label}
       </span>
       <ToggleGroup.Root
@@ -30,7 +30,7 @@ export function Segmented<T extends string>({ label, value, options, onChange }:
             value={o.value}
             title={o.meaning}
             aria-description={o.meaning}
-            className="min-h-7 flex-1 border-edge border-l px-2 text-[13px] first:border-l-0 hover:bg-picked data-[state=on]:bg-ink data-[state=on]:text-on-ink"
+            className="min-h-7 flex-1 border-edge border-l px-2 text-small first:border-l-0 hover:bg-picked data-[state=on]:bg-ink data-[state=on]:text-on-ink"
           >
             {o.label}
           </ToggleGroup.Item>

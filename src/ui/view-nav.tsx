@@ -13,7 +13,7 @@ interface ViewNavProps {
 /** The views of a stage, each at an address of its own. */
 export function ViewNav({ reviewId, stage, label, views, current }: ViewNavProps) {
   return (
-    <nav aria-label={label} className="flex gap-4 text-[13.5px]">
+    <nav aria-label={label} className="flex gap-4 text-small">
       {views.map(([path, name]) => (
         <Link
           key={path}

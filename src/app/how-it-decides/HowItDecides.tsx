@@ -1,7 +1,7 @@
 'use client';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { DecisionTable } from '@/core/classify';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 /** Every table and rule, searchable. Tables are folded until one is opened or a word is looked for. */
 export function HowItDecides({ tables }: { tables: readonly DecisionTable[] }) {
@@ -38,14 +38,14 @@ export function HowItDecides({ tables }: { tables: readonly DecisionTable[] }) {
       {shown.map((t) => (
         <details key={`${t.id}${words}`} id={t.id} open={t.open} className="border-rule border-t py-1">
           <summary className="min-h-7 cursor-pointer">
-            <h2 className="inline font-semibold font-serif text-[16px]">{t.title}</h2>{' '}
+            <h2 className="inline font-semibold font-serif text-lead">{t.title}</h2>{' '}
             <span className="text-slate">{count(t.rows.length)}</span>
           </summary>
-          <p className="max-w-[100ch] text-[13.5px] text-slate">
+          <p className="max-w-[100ch] text-small text-slate">
             {t.about} Source: {t.source}.
           </p>
           <div className="overflow-x-auto">
-            <table className="w-full border-collapse text-left text-[13px]">
+            <table className="w-full border-collapse text-left text-small">
               <thead>
                 <tr className="text-slate">
                   {t.columns.map((c) => (

@@ -4,6 +4,7 @@ import { decisionTables } from '@/core/classify';
 import { TopBar } from '@/stages/review/screens/TopBar';
 import { HowItDecides } from './HowItDecides';
 
+export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'How it decides' };
 
 export default page('read', async () => {
@@ -11,7 +12,7 @@ export default page('read', async () => {
     <>
       <TopBar title="How it decides" />
       <main className="max-w-[1280px] px-5 py-4">
-        <h1 className="text-[22px]">How it decides</h1>
+        <h1 className="text-title">How it decides</h1>
         <p className="max-w-[100ch]">
           Every table and rule by which works are classified, with where it is from. The same code that classifies prints this page. What a
           database’s profile, a register of venues or a scheme of your own adds is shown on their pages.

@@ -27,3 +27,12 @@ export interface ReasonLine {
   text: string;
   definition: string;
 }
+
+/** What a person decided, in words that stand alone: "kept". */
+export const VERDICT_WORDS: Readonly<Record<DecisionVerdict, string>> = {
+  keep: 'kept',
+  exclude: 'excluded',
+  wait: 'set to wait',
+  background: 'marked as background',
+  undo: 'taken back',
+};

@@ -1,6 +1,7 @@
 import type { Identity } from '@/core/flow';
 import { FigureLink } from '@/ui/figure-link';
-import { count, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
 import { ChecksNav } from './ChecksNav';
 
 /** The identities between the counts, each with both its sides. */
@@ -9,20 +10,18 @@ export function ChecksScreen({ reviewId, identities, aside }: { reviewId: string
   return (
     <main className="max-w-[900px] px-5 py-3">
       <ChecksNav reviewId={reviewId} current="" />
-      <h1 className="mt-3 text-[22px]">
-        {broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}
-      </h1>
+      <h1 className="mt-3 text-title">{broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}</h1>
       <p className="mb-3 text-slate">Each line is counted twice, in different tables. Every work is in exactly one state.</p>
       {aside > 0 && (
         <p className="mb-3 text-copper">
           <FigureLink n={aside} href={`/reviews/${reviewId}/set-aside`} label="Records that were set aside" />{' '}
-          {aside === 1 ? 'record was' : 'records were'} set aside because something about {aside === 1 ? 'it' : 'them'} could not be
+          {plural(aside, 'record was', 'records were')} set aside because something about {plural(aside, 'it', 'them')} could not be
           processed.
         </p>
       )}
       <table className="w-full border-collapse">
         <thead>
-          <tr className="h-8 text-left text-[13px] text-slate">
+          <tr className="h-8 text-left text-small text-slate">
             <th scope="col" className="font-medium">
               What must hold
             </th>

@@ -3,7 +3,8 @@ import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { KnownLine } from '../queries/known-view';
 
 /** So many at a time: nobody sees more at once, and the page is there sooner. */
@@ -26,21 +27,21 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
   return (
     <section aria-label="To be settled" className="mt-5 border-copper border-t-2 pt-2">
       <div className="flex items-baseline gap-4">
-        <h2 className="text-[17px]">Which of these is it? {count(lines.length)} to be settled</h2>
+        <h2 className="text-lead">Which of these is it? {count(lines.length)} to be settled</h2>
         {plain.length > 1 && (
           <Button look="quiet" onClick={() => void rule(plain)}>
             Take all {count(plain.length)} of which one work has the very same title
           </Button>
         )}
       </div>
-      <p className="text-[13.5px] text-slate">Until then they count neither as found nor as missed.</p>
+      <p className="text-small text-slate">Until then they count neither as found nor as missed.</p>
       <ul>
         {lines.slice(0, MOST_ASKED).map((l) => (
           <li key={l.number} className="grid grid-cols-[1fr_1.4fr] gap-6 border-rule border-b py-2">
             <div className="min-w-0">
               <p className="font-serif leading-snug">{l.title}</p>
-              <p className="text-[12.5px] text-slate">{[l.detail, l.source && `from ${l.source}`].filter(Boolean).join(' · ')}</p>
-              <Button look="quiet" className="-ml-1.5 text-[13px]" onClick={() => void rule([{ number: l.number, record: 0 }])}>
+              <p className="text-note text-slate">{[l.detail, l.source && `from ${l.source}`].filter(Boolean).join(' · ')}</p>
+              <Button look="quiet" className="-ml-1.5 text-small" onClick={() => void rule([{ number: l.number, record: 0 }])}>
                 None of them
               </Button>
             </div>
@@ -54,7 +55,7 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
                   </span>
                   <span className="min-w-0">
                     <span className="block font-serif leading-snug">{a.title}</span>
-                    <span className="block text-[12.5px] text-slate">
+                    <span className="block text-note text-slate">
                       {[`work ${a.work}`, a.detail, a.same && 'the same by the rules of merging'].filter(Boolean).join(' · ')}
                     </span>
                   </span>
@@ -71,7 +72,7 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
         ))}
       </ul>
       {lines.length > MOST_ASKED && (
-        <p className="mt-1.5 text-[13.5px] text-slate">{count(lines.length - MOST_ASKED)} more follow as these are settled.</p>
+        <p className="mt-1.5 text-small text-slate">{count(lines.length - MOST_ASKED)} more follow as these are settled.</p>
       )}
     </section>
   );

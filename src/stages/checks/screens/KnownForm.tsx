@@ -5,7 +5,8 @@ import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
-import { count } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
+
 import type { KnownTaken } from '../commands/add-known';
 
 /** Files that are not UTF-8 are most often in the Windows code page. */
@@ -60,7 +61,7 @@ export function KnownForm({ reviewId, first }: { reviewId: string; first: boolea
             rows={5}
             value={text}
             onChange={(e) => setText(e.target.value)}
-            className="font-mono text-[13px]"
+            className="font-mono text-small"
           />
           <div className="mt-2 flex items-end gap-3">
             <TextField
@@ -87,12 +88,12 @@ export function KnownForm({ reviewId, first }: { reviewId: string; first: boolea
           </div>
         </form>
       )}
-      <div role="status" className="mt-2 text-[13.5px]">
+      <div role="status" className="mt-2 text-small">
         {told && 'message' in told && <p className="font-medium text-copper">{told.message}</p>}
         {told && 'taken' in told && (
           <>
             <p>
-              {count(told.taken.added)} {told.taken.added === 1 ? 'work' : 'works'} taken
+              {count(told.taken.added)} {plural(told.taken.added, 'work')} taken
               {told.taken.repeated > 0 && `; ${count(told.taken.repeated)} the list had already`}
               {told.taken.rejected.length > 0 && `; ${count(told.taken.rejected.length)} could not be taken:`}
             </p>

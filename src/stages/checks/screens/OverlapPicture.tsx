@@ -1,7 +1,7 @@
 import { type MouseEvent, useRef } from 'react';
 import type { OverlapOf } from '@/core/checks';
-import { count } from '@/ui/marks';
 import { PictureButtons } from '@/ui/picture';
+import { count } from '@/ui/words';
 import type { OverlapView } from '../queries/overlap';
 
 const LEFT = 190;
@@ -93,7 +93,7 @@ export function OverlapPicture({ view, of, onPick }: { view: OverlapView; of: Ov
           })}
         </svg>
       </div>
-      <figcaption className="flex items-baseline gap-2 text-[12.5px] text-slate">
+      <figcaption className="flex items-baseline gap-2 text-note text-slate">
         <span>
           Each work is in one column.
           {filled.length > MOST &&

@@ -5,8 +5,9 @@ import { ask } from '@/client/call';
 import { lostWithout, type OverlapOf } from '@/core/checks';
 import { Figure, ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
 import { Segmented } from '@/ui/segmented';
+import { count } from '@/ui/words';
 import type { OverlapView } from '../queries/overlap';
 import { ChecksNav } from './ChecksNav';
 import { OverlapPicture, setWords } from './OverlapPicture';
@@ -18,7 +19,7 @@ const OF: readonly { value: OverlapOf; label: string }[] = [
   { value: 'kept', label: 'Kept' },
 ];
 const OF_WORDS: Record<OverlapOf, string> = { all: 'works', through: 'works through the sieve', kept: 'kept works' };
-const HEAD = 'py-1 font-medium text-[12.5px] text-slate';
+const HEAD = 'py-1 font-medium text-note text-slate';
 
 /** What each database brought that no other did, what they have in common, and what nobody may have found. */
 export function OverlapScreen({ reviewId, view }: { reviewId: string; view: OverlapView }) {
@@ -46,7 +47,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
     <main className="max-w-[1180px] px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/overlap" />
       <div className="mt-3 flex items-end justify-between gap-4">
-        <h1 className="text-[22px]">What did each database bring that no other did?</h1>
+        <h1 className="text-title">What did each database bring that no other did?</h1>
         <div className="w-[420px]">
           <Segmented<OverlapOf> label="Counted" value={of} options={OF} onChange={setOf} />
         </div>
@@ -55,8 +56,8 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
         <OverlapPicture view={view} of={of} onPick={(s) => void show(s.mask, 'exactly', of, `In ${setWords(view, s.mask)}`)} />
       </div>
       <section aria-label="What each contributed" className="mt-5 border-ink border-t-2 pt-2">
-        <h2 className="text-[17px]">What each contributed, and what if it had not been searched</h2>
-        <table className="w-full border-collapse text-[13.5px]">
+        <h2 className="text-lead">What each contributed, and what if it had not been searched</h2>
+        <table className="w-full border-collapse text-small">
           <thead>
             <tr className="border-ink border-b-[1.5px] text-left">
               <th scope="col" className={HEAD}>
@@ -108,7 +109,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
             ))}
           </tbody>
         </table>
-        <p className="mt-2 min-h-6 font-serif text-[16px]" role="status">
+        <p className="mt-2 min-h-6 font-serif text-lead" role="status">
           {without === 0 ? (
             <span className="text-slate">Tick a database, or several, to see what would not have been found.</span>
           ) : (
@@ -129,8 +130,8 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
       </section>
       <TwoSources view={view} />
       <details className="mt-5 border-ink border-t-2 pt-2">
-        <summary className="min-h-6 cursor-pointer font-serif text-[17px]">Every combination as a table</summary>
-        <table className="mt-1 border-collapse text-[13.5px]">
+        <summary className="min-h-6 cursor-pointer font-serif text-lead">Every combination as a table</summary>
+        <table className="mt-1 border-collapse text-small">
           <thead>
             <tr className="border-ink border-b-[1.5px] text-left">
               <th scope="col" className={`${HEAD} w-[520px]`}>

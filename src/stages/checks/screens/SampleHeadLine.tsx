@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { count, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { count, day } from '@/ui/words';
 import type { SampleHead } from '../queries/samples-view';
 
 /** Which sample it is, when, by whom and under which sieve it was drawn; and the way to judge on. */
@@ -18,9 +19,9 @@ export function SampleHeadLine({
   const left = head.drawn - head.said;
   return (
     <div className="flex items-baseline gap-3">
-      <h2 className="text-[17px]">Sample {head.number}</h2>
-      <p className="flex-1 text-[13px] text-slate">
-        {head.at.slice(0, 10)}, {head.person} · version {head.sieveVersion} of the sieve · seed {head.seed} · {children}
+      <h2 className="text-lead">Sample {head.number}</h2>
+      <p className="flex-1 text-small text-slate">
+        {day(head.at)}, {head.person} · version {head.sieveVersion} of the sieve · seed {head.seed} · {children}
       </p>
       {version !== null && version !== head.sieveVersion && (
         <Pill look="attention" title="What it says is of the sieve as it was then">

@@ -6,8 +6,8 @@ import { call } from '@/client/call';
 import { boundOfNone, percent, plannedSize, type SampleDesign } from '@/core/checks';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
 import { Segmented } from '@/ui/segmented';
+import { count } from '@/ui/words';
 
 const DESIGNS: readonly { value: SampleDesign; label: string; meaning: string }[] = [
   { value: 'stratified', label: 'A figure for each limiter', meaning: 'Every limiter gets its share of the sample by what it stopped' },
@@ -42,7 +42,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
   }
   return (
     <section aria-label="Draw a sample" className="mt-3 rounded-[6px] border border-rule bg-surface px-4 py-3">
-      <h2 className="text-[17px]">Draw a sample</h2>
+      <h2 className="text-lead">Draw a sample</h2>
       <p className="text-slate">
         {count(all)} works are stopped and undecided: {strata.map((s) => `${count(s.size)} by ${s.name}`).join(', ')}.
       </p>
@@ -82,7 +82,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
         </Button>
       </form>
       {bound !== null && (
-        <p className="mt-2 text-[13.5px]" role="status">
+        <p className="mt-2 text-small" role="status">
           With none of {count(least!)} found to be stopped wrongly, at most {count(bound)} of the {count(all)} ({percent(bound / all)})
           would be, with 95 % confidence.{' '}
           <span className="text-slate">

@@ -27,7 +27,7 @@ export function ShareBar({ rate, bound }: { rate: Share | null; bound: number | 
           />
         )}
       </span>
-      <span className="text-[12.5px] text-slate">
+      <span className="text-note text-slate">
         {rate && `${percent(rate.value)} (${intervalWords(rate)})`}
         {bound !== null && (
           <>

@@ -2,7 +2,8 @@
 import Link from 'next/link';
 import { percent, stratumWords, wholeWords } from '@/core/checks';
 import { Empty } from '@/ui/empty';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { SpotCheckLine, SpotChecksView } from '../queries/samples-view';
 import { ChecksNav } from './ChecksNav';
 import { SampleHeadLine } from './SampleHeadLine';
@@ -15,7 +16,7 @@ export function SpotChecksScreen({ reviewId, view }: { reviewId: string; view: S
   return (
     <main className="max-w-[1180px] px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/spot" />
-      <h1 className="mt-3 text-[22px]">Was anything stopped that should not have been?</h1>
+      <h1 className="mt-3 text-title">Was anything stopped that should not have been?</h1>
       <p className="max-w-[80ch] text-slate">
         Works that the sieve stopped are drawn by lot and read without seeing why they were stopped. What is found among them bounds what
         may be lost among all. Judging decides nothing: a work that was stopped wrongly is rescued below, or its limiter is changed.
@@ -50,11 +51,11 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
         {check.design === 'stratified' ? 'a figure for each limiter' : 'one figure for all'}
         {check.share !== null && `, planned for ${percent(check.share)}`}
       </SampleHeadLine>
-      <p className="mt-1 max-w-[86ch] font-serif text-[16px]">{wholeWords(result, check.design)}</p>
-      <table className="mt-2 w-full border-collapse text-[13.5px]">
+      <p className="mt-1 max-w-[86ch] font-serif text-lead">{wholeWords(result, check.design)}</p>
+      <table className="mt-2 w-full border-collapse text-small">
         <caption className="sr-only">What sample {check.number} says of each limiter</caption>
         <thead>
-          <tr className="border-ink border-b-[1.5px] text-left text-[12.5px] text-slate">
+          <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
             <th scope="col" className="w-[180px] py-1 font-medium">
               Limiter
             </th>

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { CAUTION_WORDS, CHAPMAN_ASSUMES, chapmanWords, estimateOf, type OverlapOf } from '@/core/checks';
 import { Select } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { OverlapView } from '../queries/overlap';
 
 const AMONG: Record<OverlapOf, string> = { all: 'all works', through: 'works through the sieve', kept: 'kept works' };
@@ -13,7 +14,7 @@ export function TwoSources({ view }: { view: OverlapView }) {
   const name = (bit: number) => view.databases[bit]!.name;
   return (
     <section aria-label="What nobody found" className="mt-5 border-ink border-t-2 pt-2">
-      <h2 className="text-[17px]">How many may no database have found?</h2>
+      <h2 className="text-lead">How many may no database have found?</h2>
       {view.databases.length < 2 ? (
         <p className="max-w-[80ch] text-slate">
           One database alone says nothing about what it misses: an estimate needs two that were searched independently.
@@ -58,17 +59,17 @@ function Estimate({ view, a, b, of, name }: { view: OverlapView; a: number; b: n
   return (
     <div role="status">
       {!nothing && (
-        <p className="mt-2 max-w-[86ch] font-serif text-[16px]">
+        <p className="mt-2 max-w-[86ch] font-serif text-lead">
           {chapmanWords(estimate, name(a), name(b))}
           {others > 0 && ` The other databases have ${count(others)} of those.`}
         </p>
       )}
       {estimate.cautions.map((c) => (
-        <p key={c} className="mt-2 max-w-[86ch] border-copper border-l-2 pl-2 text-[13.5px]">
+        <p key={c} className="mt-2 max-w-[86ch] border-copper border-l-2 pl-2 text-small">
           {CAUTION_WORDS[c]}
         </p>
       ))}
-      {!nothing && <p className="mt-1 max-w-[86ch] text-[13.5px] text-slate">{CHAPMAN_ASSUMES}</p>}
+      {!nothing && <p className="mt-1 max-w-[86ch] text-small text-slate">{CHAPMAN_ASSUMES}</p>}
     </div>
   );
 }

@@ -12,16 +12,16 @@ import type { SampleWork } from '../queries/samples-view';
 export function WronglyStopped({ reviewId, check, works }: { reviewId: string; check: number; works: SampleWork[] }) {
   return (
     <div className="mt-3">
-      <h3 className="text-[15.5px]">Stopped wrongly, as judged</h3>
+      <h3 className="text-lead">Stopped wrongly, as judged</h3>
       <ul>
         {works.map((w) => (
           <li key={w.no} className="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-2 border-rule border-b py-1.5">
             <span className="pt-0.5">{w.state !== 'gone' && <StateSquare state={w.state} />}</span>
             <div className="min-w-0">
               <p className="font-serif leading-snug">{w.title}</p>
-              {w.note && <p className="text-[13px]">“{w.note}”</p>}
+              {w.note && <p className="text-small">“{w.note}”</p>}
               {w.stoppedBy.map((l) => (
-                <p key={l.id} className="text-[13px] text-slate">
+                <p key={l.id} className="text-small text-slate">
                   Stopped by{' '}
                   <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/sieve?limiter=${l.id}`}>
                     {l.name}
@@ -30,11 +30,11 @@ export function WronglyStopped({ reviewId, check, works }: { reviewId: string; c
                 </p>
               ))}
               {w.stoppedBy.length === 0 && w.state !== 'gone' && (
-                <p className="text-[13px] text-slate">
+                <p className="text-small text-slate">
                   {w.limiterName} stopped it then. {w.state === 'held' ? 'Now it is held.' : 'Now no limiter stops it.'}
                 </p>
               )}
-              {w.state === 'gone' && <p className="text-[13px] text-slate">It is not in the review any more.</p>}
+              {w.state === 'gone' && <p className="text-small text-slate">It is not in the review any more.</p>}
             </div>
             {w.state === 'stopped' ? <Rescue reviewId={reviewId} check={check} work={w} /> : <Pill>{WORDS[w.state]}</Pill>}
           </li>

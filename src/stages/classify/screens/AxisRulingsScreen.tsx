@@ -6,7 +6,8 @@ import { call } from '@/client/call';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
-import { count } from '@/ui/marks';
+import { count, day, plural } from '@/ui/words';
+
 import type { RulingLine } from '../queries/axis-rulings-view';
 
 const REACH: Record<RulingLine['reach'], string> = { one: 'this work', these: 'these works', standing: 'these works and later ones' };
@@ -24,15 +25,15 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
       <BackLink reviewId={reviewId} to="classify">
         Classify
       </BackLink>
-      <h1 className="mb-2 text-[22px]">Rulings about what works are</h1>
+      <h1 className="mb-2 text-title">Rulings about what works are</h1>
       {rulings.length === 0 ? (
         <Empty title="Nobody has ruled yet">
           <p>Open a work and rule on one of its axes, or rule on all that share a dispute, under Classify.</p>
         </Empty>
       ) : (
-        <table className="w-full table-fixed text-left text-[13.5px]">
+        <table className="w-full table-fixed text-left text-small">
           <thead>
-            <tr className="h-7 text-[13px] text-slate">
+            <tr className="h-7 text-small text-slate">
               <th className="w-[40px] font-medium">No</th>
               <th className="w-[230px] font-medium">Ruling</th>
               <th className="font-medium">On</th>
@@ -60,21 +61,21 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
                       {r.title}
                     </Link>
                   ) : (
-                    `${count(r.works)} ${r.works === 1 ? 'work' : 'works'}: ${r.cause}`
+                    `${count(r.works)} ${plural(r.works, 'work')}: ${r.cause}`
                   )}
-                  <span className="block text-[12.5px] text-slate">{REACH[r.reach]}</span>
+                  <span className="block text-note text-slate">{REACH[r.reach]}</span>
                 </td>
                 <td className="py-1.5 pr-3 font-serif">{r.reason}</td>
                 <td className="py-1.5 text-slate">
-                  {r.person}, {r.at.slice(0, 10)}
+                  {r.person}, {day(r.at)}
                 </td>
                 <td className="py-1">
                   {r.undone || gone.has(r.seq) ? (
                     <span className="text-slate">
                       taken back
                       {r.undone && (
-                        <span className="block text-[12.5px]">
-                          {r.undone.person}, {r.undone.at.slice(0, 10)}
+                        <span className="block text-note">
+                          {r.undone.person}, {day(r.undone.at)}
                         </span>
                       )}
                     </span>

@@ -1,16 +1,15 @@
 'use client';
-import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { ask } from '@/client/call';
 import { useEngine } from '@/client/useEngine';
-import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { axisValues, type CensusAxis, type CensusCounts, KNOWN_AS, type MaskAxis, type ValueCounts } from '@/core/sieve';
-import { VOCABULARY_LABELS } from '@/core/vocabularies';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
-import { count, DatabaseTag } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
+import { count } from '@/ui/words';
 import type { ClassifyView, Dispute } from '../queries/classify-view';
+import { Gaps, PageLink, Unmapped } from './ClassifyGaps';
+import { captionOf } from './classify-caption';
 import { Disputes } from './Disputes';
 import { JobNote } from './JobNote';
 import { AXES, KnownTable } from './KnownTable';
@@ -103,8 +102,8 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   return (
     <main className="px-5 py-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="text-[22px]">What is known of each work, and how</h1>
-        <nav aria-label="Classify" className="flex gap-5 text-[13.5px]">
+        <h1 className="text-title">What is known of each work, and how</h1>
+        <nav aria-label="Classify" className="flex gap-5 text-small">
           <PageLink href={`/reviews/${reviewId}/classify/venues`}>Venues: {count(view.venues)}</PageLink>
           <PageLink href={`/reviews/${reviewId}/classify/scheme`}>Scheme: {scheme.label}</PageLink>
           <PageLink href={`/reviews/${reviewId}/classify/rulings`}>Rulings</PageLink>
@@ -142,7 +141,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
         </div>
         <aside className="min-w-0">
           <WordedLike worded={worded} scheme={scheme} onOpen={(o) => show({ axis: o.axis, like: offerKey(o) })} />
-          <h2 className="text-[16px]">What one ruling would settle</h2>
+          <h2 className="text-lead">What one ruling would settle</h2>
           <Disputes disputes={disputes} onRule={rule} onOpen={(d) => show({ axis: d.axis, cause: d.key })} />
           <Gaps reviewId={reviewId} view={view} />
           <Unmapped reviewId={reviewId} unmapped={view.unmapped} />
@@ -169,87 +168,5 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
       )}
       <RulingDialog reviewId={reviewId} scheme={scheme} target={target} onClose={() => setTarget(null)} onRuled={refresh} />
     </main>
-  );
-}
-
-function captionOf(
-  axis: CensusAxis,
-  as: readonly string[],
-  value: string,
-  cause: string,
-  database: string,
-  n: number,
-  view: ClassifyView,
-): string {
-  const place = database ? ` in ${database}` : '';
-  if (cause) return `${AXIS_LABELS[axis]}: ${view.disputes.find((d) => d.key === cause)?.label ?? 'settled meanwhile'}: ${count(n)}`;
-  if (value && axis !== 'date') {
-    const [code, how] = value.split(':');
-    const label = axisValues(axis as MaskAxis, view.scheme).find((v) => v.code === code)?.label ?? code;
-    return `${how === 'possible' ? 'May be' : AXIS_LABELS[axis as WorkAxis]} ${label!.toLowerCase()}${place}: ${count(n)}`;
-  }
-  return `${AXIS_LABELS[axis]} ${as.join(' or ')}${place}: ${count(n)}`;
-}
-
-function PageLink({ href, children }: { href: string; children: React.ReactNode }) {
-  return (
-    <Link prefetch={false} className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline" href={href}>
-      {children}
-    </Link>
-  );
-}
-
-/** Journals that the register does not have, those first whose entry would settle the peer review of most works. */
-function Gaps({ reviewId, view }: { reviewId: string; view: ClassifyView }) {
-  const telling = view.gaps.filter((g) => g.open > 0).slice(0, 5);
-  return (
-    <section aria-label="Venues without an entry" className="mt-5">
-      <h2 className="text-[16px]">Venues without an entry</h2>
-      {view.gapsInAll === 0 && <p className="text-[13.5px] text-slate">The register has every venue that the records name.</p>}
-      <ul className="text-[13.5px]">
-        {telling.map((g) => (
-          <li key={g.title} className="flex justify-between gap-3 border-rule border-t py-1">
-            <span className="min-w-0 truncate font-serif" title={g.title}>
-              {g.title}
-            </span>
-            <span className="whitespace-nowrap text-slate">
-              {count(g.open)} open of {count(g.works)}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {view.gapsInAll > 0 && (
-        <PageLink href={`/reviews/${reviewId}/classify/venues#gaps`}>
-          {count(view.gapsInAll)} {view.gapsInAll === 1 ? 'venue has' : 'venues have'} none: add them
-        </PageLink>
-      )}
-    </section>
-  );
-}
-
-function Unmapped({ reviewId, unmapped }: { reviewId: string; unmapped: ClassifyView['unmapped'] }) {
-  if (unmapped.length === 0) return null;
-  return (
-    <section aria-label="Unmapped terms" className="mt-5">
-      <h2 className="text-[16px]">Terms that no table knows</h2>
-      <ul className="text-[13.5px]">
-        {unmapped.slice(0, 8).map((u) => (
-          <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex min-h-7 items-center gap-2 border-rule border-t">
-            <DatabaseTag tag={u.tag} />
-            <Link
-              className="inline-flex min-h-6 min-w-0 items-center underline-offset-2 hover:underline"
-              title={VOCABULARY_LABELS[u.vocabulary]}
-              href={u.tag === '--' ? `/reviews/${reviewId}/records?database=--` : `/reviews/${reviewId}/retrieve/database/${u.tag}#terms`}
-            >
-              {u.term}
-            </Link>
-            <span className="ml-auto whitespace-nowrap text-slate">
-              {count(u.records)} {u.records === 1 ? 'record' : 'records'}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {unmapped.length > 8 && <p className="text-[13.5px] text-slate">and {unmapped.length - 8} more, on the databases’ pages</p>}
-    </section>
   );
 }

@@ -1,6 +1,6 @@
 import type { JobLine } from '@/client/types';
-import { count } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
+import { count } from '@/ui/words';
 
 /** Works are being classified again: how far it is. The figures follow by themselves. */
 export function JobNote({ job }: { job: JobLine | null }) {

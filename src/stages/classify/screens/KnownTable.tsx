@@ -2,7 +2,8 @@ import { AXIS_LABELS } from '@/core/classify';
 import { type CensusAxis, type CensusCounts, KNOWN_AS, type KnownAs } from '@/core/sieve';
 import { cx } from '@/ui/cx';
 import { Explained } from '@/ui/explained';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 const MEANING: Record<KnownAs, string> = {
   settled: 'One value, by what somebody states.',
@@ -52,7 +53,7 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
   return (
     <table className="w-full border-collapse">
       <thead>
-        <tr className="h-7 text-left text-[13px] text-slate">
+        <tr className="h-7 text-left text-small text-slate">
           <th scope="col" className="w-[150px] font-medium">
             Axis
           </th>

@@ -2,7 +2,8 @@ import { AXIS_LABELS } from '@/core/classify';
 import type { MaskAxis, ValueCounts } from '@/core/sieve';
 import type { AxisValue } from '@/core/vocabularies';
 import { Explained } from '@/ui/explained';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 export interface AskedValue {
   bit: number;
@@ -27,10 +28,10 @@ export function ValueTable({ axis, values, counts, databases, onAsk }: ValueTabl
     .sort((a, b) => b.settled - a.settled || b.possible - a.possible);
   if (rows.length === 0) return null;
   return (
-    <table className="w-full border-collapse text-[13.5px]">
-      <caption className="pb-1 text-left font-semibold font-serif text-[16px]">{AXIS_LABELS[axis]}, value by value</caption>
+    <table className="w-full border-collapse text-small">
+      <caption className="pb-1 text-left font-semibold font-serif text-lead">{AXIS_LABELS[axis]}, value by value</caption>
       <thead>
-        <tr className="h-7 text-left text-[13px] text-slate">
+        <tr className="h-7 text-left text-small text-slate">
           <th scope="col" className="w-[190px] font-medium">
             Value
           </th>

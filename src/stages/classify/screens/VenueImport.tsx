@@ -5,7 +5,8 @@ import { ask, call } from '@/client/call';
 import { entryKey, entryName, type VenueEntry } from '@/core/venues';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { VenuePreview } from '../queries/preview-venues';
 
 interface VenueImportProps {
@@ -56,8 +57,8 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
           </p>
           {preview.problems.length > 0 && (
             <section aria-label="What could not be used">
-              <h3 className="text-[15.5px]">What could not be used: {count(preview.problems.length)}</h3>
-              <ul className="max-h-[150px] overflow-y-auto text-[13.5px]">
+              <h3 className="text-lead">What could not be used: {count(preview.problems.length)}</h3>
+              <ul className="max-h-[150px] overflow-y-auto text-small">
                 {preview.problems.map((p) => (
                   <li key={`${p.line}${p.column}${p.text}`}>
                     <b className="font-semibold">line {p.line}</b>
@@ -70,8 +71,8 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
           )}
           {preview.changed.length > 0 && (
             <section aria-label="Changes">
-              <h3 className="text-[15.5px]">Changes</h3>
-              <ul className="max-h-[150px] overflow-y-auto text-[13.5px]">
+              <h3 className="text-lead">Changes</h3>
+              <ul className="max-h-[150px] overflow-y-auto text-small">
                 {preview.changed.map((c) => (
                   <li key={entryKey(c.after)}>
                     <span className="font-serif">{entryName(c.after)}</span>:{' '}
@@ -83,8 +84,8 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
           )}
           {preview.added.length > 0 && (
             <section aria-label="New entries">
-              <h3 className="text-[15.5px]">New</h3>
-              <p className="max-h-[110px] overflow-y-auto font-serif text-[13.5px]">{preview.added.map(entryName).join(' · ')}</p>
+              <h3 className="text-lead">New</h3>
+              <p className="max-h-[110px] overflow-y-auto font-serif text-small">{preview.added.map(entryName).join(' · ')}</p>
             </section>
           )}
           <div className="flex justify-end gap-2">

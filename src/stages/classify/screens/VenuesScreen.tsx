@@ -7,7 +7,8 @@ import { SOURCE_TYPES } from '@/core/vocabularies';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { FileInput } from '@/ui/file-input';
-import { count, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
 import type { ClassifyView } from '../queries/classify-view';
 import { JobNote } from './JobNote';
 import { useClassifyView } from './useClassifyView';
@@ -57,7 +58,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
         Classify
       </BackLink>
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1 className="text-[22px]">Register of venues: {count(rows.length)}</h1>
+        <h1 className="text-title">Register of venues: {count(rows.length)}</h1>
         <div className="flex gap-2">
           <Button onClick={() => setEdited({ before: null, entry: emptyEntry })}>Add an entry</Button>
           <Button look="solid" onClick={() => file.current?.click()}>
@@ -88,9 +89,9 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
             className="mb-2 h-8 w-[280px] rounded-[4px] border border-edge bg-surface px-2.5"
           />
           {rows.length === 0 && <p className="text-slate">It is empty. Take in a table, or add what the records name, beside.</p>}
-          <table className="w-full table-fixed text-left text-[13.5px]">
+          <table className="w-full table-fixed text-left text-small">
             <thead>
-              <tr className="h-7 text-[13px] text-slate">
+              <tr className="h-7 text-small text-slate">
                 <th className="font-medium">Title or name</th>
                 <th className="w-[104px] font-medium">ISSN or ISBN</th>
                 <th className="w-[132px] font-medium">Kind</th>
@@ -105,16 +106,16 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
                 <tr key={entryKey(e)} className="border-rule border-t align-top">
                   <td className="py-1 pr-3">
                     <span className="font-serif">{entryName(e) || '(no title)'}</span>
-                    {e.type === 'journal' && e.publisher && <span className="block truncate text-[12.5px] text-slate">{e.publisher}</span>}
+                    {e.type === 'journal' && e.publisher && <span className="block truncate text-note text-slate">{e.publisher}</span>}
                   </td>
-                  <td className="py-1 text-[12.5px]">{(e.type === 'journal' ? e.issns : e.isbnPrefixes).join(' ')}</td>
+                  <td className="py-1 text-note">{(e.type === 'journal' ? e.issns : e.isbnPrefixes).join(' ')}</td>
                   <td className="py-1">{e.type === 'press' ? `${e.kind} press` : kindLabel(e.kind)}</td>
                   <td className="py-1">
                     {e.type === 'journal' && (
                       <Pill>{e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'not said'}</Pill>
                     )}
                     {e.type === 'journal' && (e.from || e.to) && (
-                      <span className="block text-[12.5px] text-slate">
+                      <span className="block text-note text-slate">
                         {e.from ?? '…'} to {e.to ?? 'now'}
                       </span>
                     )}
@@ -134,15 +135,15 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
           {shown.length > SHOWN && <p className="pt-2 text-slate">and {count(shown.length - SHOWN)} more: find by a word</p>}
         </section>
         <aside id="gaps" aria-label="Venues without an entry">
-          <h2 className="text-[16px]">In the records, not in the register</h2>
-          {view.gaps.length === 0 && <p className="text-[13.5px] text-slate">Every venue that the records name is there.</p>}
-          <ul className="max-h-[640px] overflow-y-auto text-[13.5px]">
+          <h2 className="text-lead">In the records, not in the register</h2>
+          {view.gaps.length === 0 && <p className="text-small text-slate">Every venue that the records name is there.</p>}
+          <ul className="max-h-[640px] overflow-y-auto text-small">
             {view.gaps.map((g) => (
               <li key={g.title} className="border-rule border-t py-1">
                 <span className="font-serif">{g.title}</span>
-                <span className="flex items-center justify-between text-[12.5px] text-slate">
+                <span className="flex items-center justify-between text-note text-slate">
                   <span>
-                    {count(g.works)} {g.works === 1 ? 'work' : 'works'}
+                    {count(g.works)} {plural(g.works, 'work')}
                     {g.open > 0 && `, peer review open in ${count(g.open)}`}
                   </span>
                   <Button
@@ -157,7 +158,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
             ))}
           </ul>
           {view.gapsInAll > view.gaps.length && (
-            <p className="text-[13px] text-slate">and {count(view.gapsInAll - view.gaps.length)} more</p>
+            <p className="text-small text-slate">and {count(view.gapsInAll - view.gaps.length)} more</p>
           )}
         </aside>
       </div>

@@ -4,8 +4,8 @@ import type { EvidenceScheme } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { WorkSheet } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
+import { count, plural } from '@/ui/words';
 import type { WordedOffer } from '../queries/worded-like';
 import type { Worded } from './useWordedLike';
 
@@ -16,7 +16,7 @@ const valueWords = ({ axis, codes }: WordedOffer, scheme: EvidenceScheme): strin
   const values = axisValues(axis, scheme);
   return codes.map((c) => values.find((v) => v.code === c)?.label.toLowerCase() ?? c).join(' or ');
 };
-const works = (n: number): string => `${count(n)} ${n === 1 ? 'work' : 'works'}`;
+const works = (n: number): string => `${count(n)} ${plural(n, 'work')}`;
 
 /** What is left open and is worded like what people ruled on. Nothing is settled by it. */
 export function WordedLike({
@@ -31,19 +31,19 @@ export function WordedLike({
   if (!worded || worded.offers.length === 0) return null;
   return (
     <section aria-label="Worded like what was ruled" className="mb-5">
-      <h2 className="text-[16px]">Worded like what you ruled</h2>
-      <ul className="text-[13.5px]">
+      <h2 className="text-lead">Worded like what you ruled</h2>
+      <ul className="text-small">
         {worded.offers.map((o) => (
           <li key={offerKey(o)} className="border-rule border-t py-1.5">
             {works(o.works.length)} worded like the {count(o.ruled)} ruled <b className="font-semibold">{valueWords(o, scheme)}</b>
             <Button look="quiet" className="-ml-1.5 block" onClick={() => onOpen(o)}>
-              Look at {o.works.length === 1 ? 'it' : 'them'}
+              Look at {plural(o.works.length, 'it', 'them')}
             </Button>
           </li>
         ))}
       </ul>
       {worded.looked < worded.open && (
-        <p className="text-[12.5px] text-slate">
+        <p className="text-note text-slate">
           Of {count(worded.open)} open works the first {count(worded.looked)} were compared.
         </p>
       )}
@@ -78,15 +78,15 @@ export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: Worded
   return (
     <section ref={place} aria-label={caption} className="mt-5">
       <div className="flex items-center gap-4 border-ink border-t-2 pt-2 pb-1">
-        <h2 className="font-sans font-semibold text-[14px]">{caption}</h2>
-        <span className="text-[13px] text-slate">Likeness of words settles nothing: what holds is yours to say.</span>
+        <h2 className="font-sans font-semibold text-body">{caption}</h2>
+        <span className="text-small text-slate">Likeness of words settles nothing: what holds is yours to say.</span>
         <Button look="solid" className="ml-auto" disabled={picked.length === 0} onClick={() => onRule(picked)}>
           Rule on the {count(picked.length)} picked
         </Button>
       </div>
-      <table className="w-full table-fixed text-left text-[13.5px]">
+      <table className="w-full table-fixed text-left text-small">
         <thead>
-          <tr className="h-8 text-[13px] text-slate">
+          <tr className="h-8 text-small text-slate">
             <th scope="col" className="w-7">
               <span className="sr-only">Picked</span>
             </th>

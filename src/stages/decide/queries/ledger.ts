@@ -1,17 +1,9 @@
 import { z } from 'zod';
 import { AXIS_LABELS } from '@/core/classify';
-import { STAGE_WORDS, STAGES, type Stage } from '@/core/flow';
+import { STAGE_WORDS, STAGES, type Stage, VERDICT_WORDS } from '@/core/flow';
 import { writeCsv } from '@/core/formats';
 import { type Context, openReview } from '@/platform/context';
 import { broughtUntil } from '../store/brought';
-
-const VERDICT_WORDS: Record<string, string> = {
-  keep: 'kept',
-  exclude: 'excluded',
-  wait: 'set to wait',
-  background: 'marked as background',
-  undo: 'taken back',
-};
 
 const SAMPLE_WORDS: Record<string, string> = {
   keep: 'would be kept',
@@ -158,7 +150,7 @@ function whatOf({ kind, what }: Row): string {
   const [first = '', second = '', third = '', fourth = ''] = what.split('|');
   switch (kind) {
     case 'decision':
-      return `${VERDICT_WORDS[first] ?? first}${second && `: ${second}`}`;
+      return `${(VERDICT_WORDS as Record<string, string>)[first] ?? first}${second && `: ${second}`}`;
     case 'ruling': {
       const axis = (AXIS_LABELS as Record<string, string>)[first]?.toLowerCase() ?? first;
       if (fourth) return `ruling ${fourth} on ${axis} taken back`;

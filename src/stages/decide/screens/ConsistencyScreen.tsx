@@ -8,7 +8,8 @@ import { axisValues, MASK_AXES } from '@/core/sieve';
 import { labelsOf } from '@/core/vocabularies';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
-import { count, StateSquare } from '@/ui/marks';
+import { StateSquare } from '@/ui/marks';
+import { count, day, plural } from '@/ui/words';
 import type { InconsistencyLine } from '../queries/inconsistencies';
 import { DecideNav } from './DecideNav';
 
@@ -25,7 +26,7 @@ export function ConsistencyScreen({ reviewId, groups, scheme, again }: Consisten
   return (
     <main className="max-w-[1180px] px-5 py-3">
       <DecideNav reviewId={reviewId} current="/consistency" />
-      <h1 className="mt-3 text-[22px]">Decided alike?</h1>
+      <h1 className="mt-3 text-title">Decided alike?</h1>
       <p className="max-w-[76ch] text-slate">
         Works below have the same values on every axis and the same word of every limiter, and were decided in opposite ways. The groups
         with the nearest texts come first. Change one of the decisions, or write what sets a work apart: that then counts as part of its
@@ -66,21 +67,21 @@ function Group({ reviewId, group, scheme }: { reviewId: string; group: Inconsist
   }
   return (
     <section aria-label={profile.join(', ')} className="mt-5 border-ink border-t-2 pt-2">
-      <h2 className="text-[16px]">{profile.join(' · ')}</h2>
+      <h2 className="text-lead">{profile.join(' · ')}</h2>
       <div className="mt-1 grid grid-cols-2 gap-8">
         <div>
-          <h3 className="text-[13px] text-slate">{count(group.sizes.kept)} kept</h3>
+          <h3 className="text-small text-slate">{count(group.sizes.kept)} kept</h3>
           {group.kept.map((w) => (
             <Line key={w.no} reviewId={reviewId} line={w} onWrite={(text) => write([w.no], text)} />
           ))}
         </div>
         <div>
-          <h3 className="text-[13px] text-slate">{count(group.sizes.excluded)} excluded</h3>
+          <h3 className="text-small text-slate">{count(group.sizes.excluded)} excluded</h3>
           {group.byReason.map((r) => (
-            <p key={r.text} className="text-[12.5px] text-slate">
+            <p key={r.text} className="text-note text-slate">
               {r.works.length} for “{r.text}”{' '}
-              <Button look="quiet" className="text-[12.5px]" onClick={() => write(r.works, `Not met: ${r.text}`)}>
-                Write this reason as what sets {r.works.length === 1 ? 'it' : 'them'} apart
+              <Button look="quiet" className="text-note" onClick={() => write(r.works, `Not met: ${r.text}`)}>
+                Write this reason as what sets {plural(r.works.length, 'it', 'them')} apart
               </Button>
             </p>
           ))}
@@ -107,11 +108,11 @@ function Line({ reviewId, line, onWrite }: { reviewId: string; line: Inconsisten
         >
           {line.title || `Work ${line.no}`}
         </a>
-        <p className="flex flex-wrap items-center gap-x-2 text-[12.5px] text-slate">
+        <p className="flex flex-wrap items-center gap-x-2 text-note text-slate">
           {line.reasonText && `${line.reasonText} · `}
-          {line.person}, {line.at.slice(0, 10)}
+          {line.person}, {day(line.at)}
           {!writing && (
-            <Button look="quiet" className="text-[12.5px]" onClick={() => setWriting(true)}>
+            <Button look="quiet" className="text-note" onClick={() => setWriting(true)}>
               Write what sets it apart
             </Button>
           )}

@@ -31,7 +31,7 @@ const STATE_WORDS: Partial<Record<WorkState, string>> = {
   waiting: 'Waiting',
   background: 'Background, outside the counts',
 };
-const SMALL = 'h-7 rounded-[4px] border border-edge bg-surface px-2 text-[13px]';
+const SMALL = 'h-7 rounded-[4px] border border-edge bg-surface px-2 text-small';
 const leave = (e: React.KeyboardEvent<HTMLElement>) => e.key === 'Escape' && e.currentTarget.blur();
 
 /** The drafted grounds, to be edited, and what can be decided. */
@@ -41,22 +41,22 @@ export function DecideBar(props: DecideBarProps) {
   return (
     <div className="border-ink border-t-2 px-[30px] py-2.5">
       <div className="flex items-baseline justify-between">
-        <label htmlFor="grounds" className="text-[13px] text-slate">
+        <label htmlFor="grounds" className="text-small text-slate">
           Grounds, drafted from the evidence {props.edited && '· edited'}
         </label>
         <span className="flex items-baseline">
-          <span className="mr-2 text-[13px] text-slate">
+          <span className="mr-2 text-small text-slate">
             by {STAGE_WORDS[props.stage]}:{' '}
             <span role="status" className="font-medium text-ink">
               {STATE_WORDS[props.state] ?? 'Undecided'}
             </span>
           </span>
           {props.edited && (
-            <Button look="quiet" className="text-[13px]" onClick={props.onRedraft}>
+            <Button look="quiet" className="text-small" onClick={props.onRedraft}>
               Draft again
             </Button>
           )}
-          <Button look="quiet" className="text-[13px]" onClick={props.onKeys} hotkey={key('?')}>
+          <Button look="quiet" className="text-small" onClick={props.onKeys} hotkey={key('?')}>
             Keys
           </Button>
         </span>
@@ -69,9 +69,9 @@ export function DecideBar(props: DecideBarProps) {
         value={props.typed.grounds}
         onChange={(e) => props.onType({ grounds: e.target.value })}
         onKeyDown={leave}
-        className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-[14.5px] leading-snug"
+        className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-body leading-snug"
       />
-      <div className="flex flex-wrap items-center gap-x-1 text-[12.5px] text-slate">
+      <div className="flex flex-wrap items-center gap-x-1 text-note text-slate">
         {resting.length > 0 && <span>Claims behind it:</span>}
         {resting.map((c) => (
           <button

@@ -1,49 +1,31 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { askAhead } from '@/client/useAsk';
 import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
 import type { ReasonLine } from '@/core/flow';
-import { STAGE_WORDS, STAGES, type Stage } from '@/core/flow';
 import { Evidence, ReadingPane } from '@/stages/works/screens';
 import { Dialog } from '@/ui/dialog';
-import { Empty } from '@/ui/empty';
-import { KeyHelp, type KeyLine } from '@/ui/key-help';
+import { KeyHelp } from '@/ui/key-help';
 import { useHotkeys } from '@/ui/use-hotkeys';
 import { useUrlState } from '@/ui/use-url-state';
 import type { DecideQueue, QueueInput } from '../queries/decide-queue';
 import { DecideBar } from './DecideBar';
 import { DecideNav } from './DecideNav';
+import { KEYS } from './decide-keys';
 import { FullTextPanel } from './FullTextPanel';
 import { Knowledge } from './Knowledge';
 import { ManyDialog } from './ManyDialog';
+import { NothingYet } from './NothingYet';
 import { Precedents } from './Precedents';
 import { type QueueChoices, QueueHead } from './QueueHead';
 import { QueueList } from './QueueList';
 import { ReasonDialog } from './ReasonDialog';
-import { AHEAD, decidedAt, useDecisions } from './useDecisions';
+import { StageSwitch } from './StageSwitch';
+import { useCurrentWork } from './useCurrentWork';
+import { decidedAt, useDecisions } from './useDecisions';
 import { useGrounds } from './useGrounds';
 import { useQueue } from './useQueue';
-
-const KEYS: readonly KeyLine[] = [
-  ['A', 'admit to the kept'],
-  ['D, then a number', 'drop, for the reason with that number'],
-  ['W', 'wait'],
-  ['B', 'mark as background'],
-  ['U', 'take back the decision shown, else the last one'],
-  ['N', 'next work'],
-  ['P', 'previous work'],
-  ['G', 'edit the grounds (Esc leaves them)'],
-  ['T', 'write a note (Esc leaves it)'],
-  ['V', 'see the first PDF'],
-  ['E', 'every claim and its words'],
-  ['M', 'show or hide the marks'],
-  ['?', 'this list'],
-];
-
-/** A work that was looked at for so long is being read. */
-const READ_FOR_MS = 400;
 
 interface DecideScreenProps {
   reviewId: string;
@@ -61,12 +43,8 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const router = useRouter();
   const [params, setParams] = useUrlState();
   const [queue, setDecided] = useQueue(given);
-  const { numbers } = queue;
   const { stage } = input;
-  const [picked, setPicked] = useState<number | null>(null);
-  const wanted = picked ?? Number(params.get('work'));
-  const current = wanted > 0 ? wanted : (numbers.find((no) => queue.of(no).state === 'undecided') ?? numbers[0] ?? null);
-  const at = current === null ? -1 : numbers.indexOf(current);
+  const { current, at, open, go } = useCurrentWork(reviewId, queue, Number(params.get('work')), setParams);
   const state = useWork(reviewId, current);
   const work = state.state === 'ready' && state.work.no === current ? state.work : null;
   const grounds = useGrounds(reviewId, stage, current, work);
@@ -76,14 +54,6 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const [marks, setMarks] = useState(true);
   const groundsBox = useRef<HTMLTextAreaElement>(null);
   const noteBox = useRef<HTMLInputElement>(null);
-  const address = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const open = (no: number) => {
-    setPicked(no);
-    // The address follows when the work is painted: to change it makes the router look over the whole page.
-    clearTimeout(address.current);
-    address.current = setTimeout(() => setParams({ work: String(no) }), 120);
-  };
-  const go = (index: number) => numbers[index] !== undefined && open(numbers[index]);
   const decisions = useDecisions({
     reviewId,
     stage,
@@ -93,14 +63,6 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     stored: grounds.forget,
   });
 
-  // The next ones are asked for while this one is read. Who decides at once need not wait: a decision brings them along.
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      for (const no of numbers.slice(at + 1, at + 1 + AHEAD)) askAhead(reviewId, 'work', { no });
-      if (numbers[at + 1] !== undefined) askAhead(reviewId, 'precedents', { workNo: numbers[at + 1]! });
-    }, READ_FOR_MS);
-    return () => clearTimeout(timer);
-  }, [reviewId, numbers, at]);
   useEffect(() => {
     if (dialog === 'evidence' && axis) document.getElementById(`evidence-${axis}`)?.scrollIntoView({ block: 'start' });
   }, [dialog, axis]);
@@ -143,7 +105,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     dialog === null && pdf === null,
   );
   const many = () => setDialog('many');
-  const head = <QueueHead {...{ input, choices, pace }} open={queue.open} shown={numbers.length} total={given.total} onMany={many} />;
+  const head = <QueueHead {...{ input, choices, pace }} open={queue.open} shown={queue.numbers.length} total={given.total} onMany={many} />;
   return (
     <>
       <div className="flex h-9 items-center justify-between border-rule border-b bg-surface px-5">
@@ -228,40 +190,3 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
 }
 
 const lowerFirst = (text: string) => (/^\p{Lu}\p{Ll}/u.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
-
-/** The two stages, each an address of its own. */
-function StageSwitch({ stage }: { stage: Stage }) {
-  return (
-    <nav aria-label="Stage of deciding" className="flex overflow-hidden rounded-[4px] border border-edge text-[13px]">
-      {STAGES.map((s) => (
-        <a
-          key={s}
-          href={s === 'title-abstract' ? '?' : `?stage=${s}`}
-          aria-current={s === stage ? 'page' : undefined}
-          className="px-3 leading-6 hover:bg-picked aria-[current]:bg-ink aria-[current]:text-on-ink"
-        >
-          {STAGE_WORDS[s][0]!.toUpperCase() + STAGE_WORDS[s].slice(1)}
-        </a>
-      ))}
-    </nav>
-  );
-}
-
-function NothingYet({ reviewId, second }: { reviewId: string; second: boolean }) {
-  const link = (stage: string, name: string) => (
-    <a className="text-navy underline" href={`/reviews/${reviewId}/${stage}`}>
-      {name}
-    </a>
-  );
-  return (
-    <main className="p-5">
-      <Empty title={second ? 'Nothing is kept on its title and abstract yet' : 'Nothing came through yet'}>
-        <p>
-          {second && 'Full texts come here when a work is kept on its title and abstract. '}
-          Works come to be decided when the sieve lets them through. Import records under {link('retrieve', 'Retrieve')} and set limiters
-          under {link('sieve', 'Sieve')}.
-        </p>
-      </Empty>
-    </main>
-  );
-}

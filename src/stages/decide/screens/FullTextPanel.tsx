@@ -7,6 +7,7 @@ import type { WorkDetail } from '@/client/types';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FileInput } from '@/ui/file-input';
+import { plural } from '@/ui/words';
 import { RequestForm } from './RequestForm';
 
 interface FullTextPanelProps {
@@ -39,20 +40,20 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
   const open = work.pdfs.find((p) => p.id === shown?.id);
   return (
     <section aria-label="Full text" className="mb-3 border-rule border-b pb-3">
-      <h2 className="mb-1 text-[17px]">Full text</h2>
-      <p className="text-[13px] text-slate">
+      <h2 className="mb-1 text-lead">Full text</h2>
+      <p className="text-small text-slate">
         Access: {work.access.words}.{work.access.kind === 'request' && ' Allow from a day to a week (common practice).'}
       </p>
       <ul className="my-1.5 flex flex-col gap-1">
         {work.pdfs.map((pdf) => (
-          <li key={pdf.id} className="text-[13px]">
+          <li key={pdf.id} className="text-small">
             <span className="block truncate font-medium" title={pdf.name}>
               {pdf.name}
             </span>
             <span className="flex items-center text-slate">
-              {pdf.pages} {pdf.pages === 1 ? 'page' : 'pages'}
+              {pdf.pages} {plural(pdf.pages, 'page')}
               {!pdf.hasText && ', no text in it: a scan'}
-              <Button look="quiet" className="text-[13px]" onClick={() => onShow({ id: pdf.id, page: 1 })}>
+              <Button look="quiet" className="text-small" onClick={() => onShow({ id: pdf.id, page: 1 })}>
                 See it
               </Button>
               <a
@@ -62,7 +63,7 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
               >
                 Save it
               </a>
-              <Button look="quiet" className="text-[13px]" onClick={() => remove(pdf.id, true)}>
+              <Button look="quiet" className="text-small" onClick={() => remove(pdf.id, true)}>
                 Take away
               </Button>
             </span>
@@ -70,7 +71,7 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
         ))}
       </ul>
       <FileInput ref={chooser} label="PDF of the full text" accept=".pdf,application/pdf" multiple onFiles={attach} />
-      <Button className="min-h-7 text-[13px]" disabled={busy} onClick={() => chooser.current?.click()}>
+      <Button className="min-h-7 text-small" disabled={busy} onClick={() => chooser.current?.click()}>
         {busy ? 'Attaching …' : 'Attach a PDF'}
       </Button>
       <RequestForm reviewId={reviewId} workNo={work.no} line={work.fullText} />

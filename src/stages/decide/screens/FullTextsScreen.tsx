@@ -1,12 +1,11 @@
 'use client';
 import { useState } from 'react';
-import { ask } from '@/client/call';
-import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
-import { count, Pill, StateSquare } from '@/ui/marks';
-import type { PdfHit } from '../queries/search-pdfs';
+import { StateSquare } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { SoughtLine } from '../queries/sought';
 import { DecideNav } from './DecideNav';
+import { PdfSearch } from './PdfSearch';
 
 type Where = 'all' | 'to-ask' | 'asked' | 'had' | 'assessed' | 'not-had';
 const WHERE: Record<Where, string> = {
@@ -41,7 +40,7 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
   return (
     <main className="max-w-[1180px] px-5 py-3">
       <DecideNav reviewId={reviewId} current="/full-texts" />
-      <h1 className="mt-3 text-[22px]">Full texts</h1>
+      <h1 className="mt-3 text-title">Full texts</h1>
       {!twoStages && (
         <p className="text-slate">This review judges by title and abstract alone; that can be changed under Reasons and grounds.</p>
       )}
@@ -58,16 +57,16 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
                 key={w}
                 type="button"
                 aria-pressed={w === where}
-                className="min-h-7 rounded-[4px] border border-edge bg-surface px-2.5 text-[13px] hover:bg-picked aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-on-ink"
+                className="min-h-7 rounded-[4px] border border-edge bg-surface px-2.5 text-small hover:bg-picked aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-on-ink"
                 onClick={() => setWhere(w)}
               >
                 <b className="font-semibold">{count(counts(w))}</b> {WHERE[w]}
               </button>
             ))}
           </nav>
-          <table className="mt-2 w-full border-collapse text-[13.5px]">
+          <table className="mt-2 w-full border-collapse text-small">
             <thead>
-              <tr className="border-ink border-b-[1.5px] text-left text-[12.5px] text-slate">
+              <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
                 <th className="py-1 font-medium">Work</th>
                 <th className="w-[96px] font-medium">Asked</th>
                 <th className="w-[96px] font-medium">Promised</th>
@@ -108,74 +107,5 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
         </>
       )}
     </main>
-  );
-}
-
-function PdfSearch({ reviewId }: { reviewId: string }) {
-  const [found, setFound] = useState<{ words: string; hits: PdfHit[]; more: boolean; without: number } | { message: string } | null>(null);
-  async function search(words: string) {
-    const answer = await ask(reviewId, 'search-pdfs', { words });
-    setFound(answer.ok ? { words, ...answer } : { message: answer.message });
-  }
-  return (
-    <section aria-label="Search in all PDFs" className="mt-3">
-      <form
-        className="flex items-end gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void search(String(new FormData(e.currentTarget).get('words') ?? '').trim());
-        }}
-      >
-        <label className="flex flex-col gap-1 text-[13px] text-slate">
-          Words or a phrase, in the text of every attached PDF
-          <input
-            name="words"
-            minLength={2}
-            maxLength={200}
-            required
-            className="h-8 w-[420px] rounded-[4px] border border-edge bg-surface px-2.5 text-ink"
-          />
-        </label>
-        <Button type="submit">Search the PDFs</Button>
-      </form>
-      {found && 'message' in found && <p role="alert">{found.message}</p>}
-      {found && 'hits' in found && (
-        <div className="mt-2" role="status">
-          <p className="text-[13.5px]">
-            {found.hits.length === 0 ? `“${found.words}” stands in none of them` : `${count(found.hits.length)} places`}
-            {found.more && ', the first of more'}
-            {found.without > 0 && `; ${found.without} have no text to be searched`}.
-          </p>
-          <ul>
-            {found.hits.map((h, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: hits have nothing else to be told apart by, and never change places
-              <li key={i} className="grid grid-cols-[220px_64px_1fr] gap-3 border-rule border-b py-1 text-[13.5px]">
-                <a
-                  className="truncate text-navy underline-offset-2 hover:underline"
-                  title={h.name}
-                  href={`/reviews/${reviewId}/decide?stage=full-text&work=${h.workNo}`}
-                >
-                  {h.name}
-                </a>
-                <a
-                  className="text-navy underline-offset-2 hover:underline"
-                  href={`/api/reviews/${reviewId}/pdf/${h.attachment}#page=${h.page}`}
-                  target="_blank"
-                  rel="noreferrer"
-                >
-                  page {h.page}
-                </a>
-                <span className="min-w-0 font-serif">
-                  {h.before}
-                  <mark className="rounded-[2px] bg-picked font-semibold text-ink">{h.found}</mark>
-                  {h.after}
-                </span>
-              </li>
-            ))}
-          </ul>
-          {found.hits.length === 0 && <Pill>nothing found</Pill>}
-        </div>
-      )}
-    </section>
   );
 }

@@ -23,22 +23,22 @@ export function Knowledge({ work, version, onEvidence, children }: KnowledgeProp
   const datesDiffer = dates.earliest !== null && dates.earliest.from !== dates.earliest.to;
   return (
     <>
-      <h2 className="mb-1 text-[17px]">What it is, and why we say so</h2>
+      <h2 className="mb-1 text-lead">What it is, and why we say so</h2>
       <dl>
         {SHOWN.map((axis) => (
           <div key={axis} className="border-rule border-t py-2">
-            <dt className="text-[12.5px] text-slate">{AXIS_LABELS[axis]}</dt>
+            <dt className="text-note text-slate">{AXIS_LABELS[axis]}</dt>
             <dd className="flex items-start justify-between gap-2">
               <span className="font-semibold">
                 <Value axis={axis} result={axes[axis]} scheme={work.scheme} />
               </span>
               <KnownPill axis={axis} result={axes[axis]} />
             </dd>
-            <dd className="text-[12.5px] text-slate">{work.clauses.find((c) => c.axis === axis)?.basis.join('; ')}</dd>
+            <dd className="text-note text-slate">{work.clauses.find((c) => c.axis === axis)?.basis.join('; ')}</dd>
           </div>
         ))}
         <div className="border-rule border-t py-2">
-          <dt className="text-[12.5px] text-slate">First public</dt>
+          <dt className="text-note text-slate">First public</dt>
           <dd className="flex items-start justify-between gap-2">
             <span className="font-semibold">{intervalWords(dates.earliest)}</span>
             {datesDiffer && <Pill>an interval</Pill>}
@@ -49,21 +49,21 @@ export function Knowledge({ work, version, onEvidence, children }: KnowledgeProp
         Every claim
       </Button>
       <p className="mt-2">
-        <a className="text-[13px] text-navy underline-offset-2 hover:underline" href={`slip/${work.no}`} target="_blank" rel="noreferrer">
+        <a className="text-small text-navy underline-offset-2 hover:underline" href={`slip/${work.no}`} target="_blank" rel="noreferrer">
           Slip: why it is in or out
         </a>
       </p>
       {work.outcome && (
         <p className="mt-3 border-rule border-t pt-3">
           <b className="font-semibold font-serif">{work.outcome[0]!.toUpperCase() + work.outcome.slice(1)}</b>
-          {version > 0 && <span className="block text-[12.5px] text-slate">Last saved sieve: v{version}</span>}
+          {version > 0 && <span className="block text-note text-slate">Last saved sieve: v{version}</span>}
         </p>
       )}
       {children}
       {work.history.length > 0 && (
         <section aria-label="Decisions so far" className="mt-3 border-rule border-t pt-3">
-          <h2 className="mb-1 text-[16px]">Decisions so far</h2>
-          <ul className="flex flex-col gap-1.5 text-[13px]">
+          <h2 className="mb-1 text-lead">Decisions so far</h2>
+          <ul className="flex flex-col gap-1.5 text-small">
             {work.history.map((h) => (
               <li key={`${h.at}${h.verdict}`}>
                 <b className="font-semibold">

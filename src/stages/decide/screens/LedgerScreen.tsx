@@ -1,7 +1,8 @@
 import { STAGE_WORDS, STAGES } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count, minute } from '@/ui/words';
+
 import type { LedgerInput, LedgerKind, LedgerLine } from '../queries/ledger';
 import { DecideNav } from './DecideNav';
 
@@ -27,7 +28,7 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
   return (
     <main className="max-w-[1240px] px-5 py-3">
       <DecideNav reviewId={reviewId} current="/ledger" />
-      <h1 className="mt-3 text-[22px]">Ledger</h1>
+      <h1 className="mt-3 text-title">Ledger</h1>
       <form className="mt-1 grid grid-cols-[150px_120px_190px_120px_136px_136px_76px_auto_1fr] items-end gap-2">
         <Select label="What" name="kind" defaultValue={input.kind}>
           <option value="">everything</option>
@@ -71,7 +72,7 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
           CSV of these {count(total)}
         </a>
       </form>
-      <table className="mt-3 w-full border-collapse text-[13px]">
+      <table className="mt-3 w-full border-collapse text-small">
         <thead>
           <tr className="border-ink border-b-[1.5px] text-left text-slate">
             <th className="w-[128px] py-1 font-medium">When</th>
@@ -85,10 +86,10 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
           {lines.map((l, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
             <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
-              <td className="py-1.5 whitespace-nowrap">{l.at.slice(0, 16).replace('T', ' ')}</td>
+              <td className="py-1.5 whitespace-nowrap">{minute(l.at)}</td>
               <td>
                 {l.person}
-                {l.brought && <span className="block text-[12.5px] text-slate">brought in</span>}
+                {l.brought && <span className="block text-note text-slate">brought in</span>}
               </td>
               <td className="pr-3">
                 {l.what}
@@ -106,7 +107,7 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
                   {l.why}
                 </span>
                 {l.state && (
-                  <span className="line-clamp-1 text-[12px] text-slate" title={l.state}>
+                  <span className="line-clamp-1 text-note text-slate" title={l.state}>
                     {l.state}
                     {l.sieveVersion ? `; sieve v${l.sieveVersion}` : ''}
                   </span>

@@ -8,7 +8,8 @@ import { reasonWords, type Stage } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Select, TextArea } from '@/ui/field';
-import { count, StateSquare } from '@/ui/marks';
+import { StateSquare } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { Queue } from './useQueue';
 
 interface ManyDialogProps {
@@ -102,7 +103,7 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
             hint="They stand with each of these decisions, beside what each work was at the time."
           />
           {decided.length > 0 && (
-            <label className="flex min-h-6 items-center gap-2 text-[13.5px]">
+            <label className="flex min-h-6 items-center gap-2 text-small">
               <input
                 type="checkbox"
                 className="size-4 accent-(--navy)"
@@ -138,7 +139,7 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
                 </span>
                 <span className="min-w-0">
                   <span className="line-clamp-1 font-serif">{line.title || `Work ${line.no}`}</span>
-                  <span className="text-[12.5px] text-slate">{[line.date, line.container].filter(Boolean).join(' · ')}</span>
+                  <span className="text-note text-slate">{[line.date, line.container].filter(Boolean).join(' · ')}</span>
                 </span>
               </li>
             ))}

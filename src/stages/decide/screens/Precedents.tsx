@@ -9,11 +9,11 @@ export function Precedents({ reviewId, no, onOpen }: { reviewId: string; no: num
   const { data: found } = useAsk(reviewId, 'precedents', { workNo: no });
   return (
     <section aria-label="Alike, and decided" className="mt-3 border-rule border-t pt-3">
-      <h2 className="mb-1 text-[16px]">Alike, and decided</h2>
+      <h2 className="mb-1 text-lead">Alike, and decided</h2>
       {!found ? (
-        <p className="text-[13px] text-slate">Looking …</p>
+        <p className="text-small text-slate">Looking …</p>
       ) : found.precedents.length === 0 ? (
-        <p className="text-[13px] text-slate">Nothing with this profile, or one near it, is decided yet.</p>
+        <p className="text-small text-slate">Nothing with this profile, or one near it, is decided yet.</p>
       ) : (
         <ul className="flex flex-col gap-1.5">
           {found.precedents.map((p) => (
@@ -24,12 +24,12 @@ export function Precedents({ reviewId, no, onOpen }: { reviewId: string; no: num
               <span className="min-w-0">
                 <button
                   type="button"
-                  className="line-clamp-2 text-left font-serif text-[13.5px] leading-snug underline-offset-2 hover:underline"
+                  className="line-clamp-2 text-left font-serif text-small leading-snug underline-offset-2 hover:underline"
                   onClick={() => onOpen(p.no)}
                 >
                   {p.title}
                 </button>
-                <span className="block text-[12.5px] text-slate">
+                <span className="block text-note text-slate">
                   <b className="font-semibold text-ink">{p.verdict === 'keep' ? 'kept' : 'excluded'}</b>
                   {p.reasonText && ` (${p.reasonText})`} · {differenceWords(p)}
                 </span>

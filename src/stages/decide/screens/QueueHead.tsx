@@ -3,7 +3,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { QueueInput, QueueOrder, QueueShow } from '../queries/decide-queue';
 
 export interface QueueChoices {
@@ -46,12 +47,12 @@ export function QueueHead({ input, choices, open, shown, total, pace, onMany }: 
   };
   const filtered = shown !== total;
   return (
-    <div className="flex flex-col gap-1.5 border-rule border-b px-3 py-2 text-[13px]">
+    <div className="flex flex-col gap-1.5 border-rule border-b px-3 py-2 text-small">
       <p className="flex items-baseline justify-between text-slate">
         <span title={`Decided today: ${pace.today}. In the last seven days: ${pace.week}.`}>
           <b className="font-semibold text-ink">{count(open)}</b> to decide{pace.today > 0 && ` · ${count(pace.today)} today`}
         </span>
-        <Button look="quiet" className="min-h-6 px-1 text-[13px]" aria-expanded={more} onClick={() => setMore(!more)}>
+        <Button look="quiet" className="min-h-6 px-1 text-small" aria-expanded={more} onClick={() => setMore(!more)}>
           Filters
         </Button>
       </p>
@@ -112,7 +113,7 @@ export function QueueHead({ input, choices, open, shown, total, pace, onMany }: 
             />
             <Button type="submit">Find</Button>
           </form>
-          <Button className="min-h-7 text-[13px]" disabled={shown === 0} onClick={onMany}>
+          <Button className="min-h-7 text-small" disabled={shown === 0} onClick={onMany}>
             Decide {filtered ? 'these' : 'all'} {count(shown)} together…
           </Button>
         </>

@@ -83,8 +83,8 @@ function QueueRow({ line, no, decided, against, current, onPick }: QueueRowProps
         <StateSquare state={decided.state} />
       </span>
       <span className="min-w-0">
-        <span className="line-clamp-3 font-serif text-[13.5px] leading-snug">{line ? line.title || '(no title)' : `Work ${no} …`}</span>
-        <span className="block text-[12px] text-slate">{hintOf(line, decided, against)}</span>
+        <span className="line-clamp-3 font-serif text-small leading-snug">{line ? line.title || '(no title)' : `Work ${no} …`}</span>
+        <span className="block text-note text-slate">{hintOf(line, decided, against)}</span>
       </span>
     </button>
   );

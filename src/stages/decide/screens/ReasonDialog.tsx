@@ -36,8 +36,8 @@ export function ReasonDialog({ reviewId, reasons, onClose, onPick, onStarted }: 
             >
               <b className="w-5 text-right font-mono">{i + 1}</b>
               <span>
-                {reasonWords(reason.code, reason.text)} <span className="text-[12.5px] text-slate">{reason.code}</span>
-                {reason.definition && <span className="block text-[12.5px] text-slate">{reason.definition}</span>}
+                {reasonWords(reason.code, reason.text)} <span className="text-note text-slate">{reason.code}</span>
+                {reason.definition && <span className="block text-note text-slate">{reason.definition}</span>}
               </span>
             </button>
           </li>
@@ -49,7 +49,7 @@ export function ReasonDialog({ reviewId, reasons, onClose, onPick, onStarted }: 
           <Button onClick={async () => (await call(reviewId, 'start-reasons', {})).ok && onStarted()}>Start the list from them</Button>
         </div>
       )}
-      <p className="mt-3 text-[13px]">
+      <p className="mt-3 text-small">
         <a className="text-navy underline" href={`/reviews/${reviewId}/decide/reasons`}>
           Edit the reasons
         </a>

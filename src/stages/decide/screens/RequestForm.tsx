@@ -33,7 +33,7 @@ export function RequestForm({ reviewId, workNo, line }: { reviewId: string; work
       }}
     >
       {DAYS.map(([key, label]) => (
-        <label key={key} className="grid grid-cols-[80px_1fr] items-center text-[13px] text-slate">
+        <label key={key} className="grid grid-cols-[80px_1fr] items-center text-small text-slate">
           {label}
           <input
             type="date"
@@ -51,7 +51,7 @@ export function RequestForm({ reviewId, workNo, line }: { reviewId: string; work
       />
       {changed && (
         <div>
-          <Button type="submit" className="min-h-7 text-[13px]">
+          <Button type="submit" className="min-h-7 text-small">
             Save the request
           </Button>
         </div>

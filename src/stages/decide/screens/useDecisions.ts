@@ -5,7 +5,8 @@ import { call, type Follow } from '@/client/call';
 import { keyOf, queryClient } from '@/client/query-client';
 import type { WorkDetail } from '@/client/types';
 import { asked } from '@/client/useAsk';
-import { type DecisionVerdict, type Stage, stateOf, type WorkState } from '@/core/flow';
+import { type DecisionVerdict, type Stage, stateOf, VERDICT_WORDS, type WorkState } from '@/core/flow';
+import { AHEAD } from './useCurrentWork';
 import type { Typed } from './useGrounds';
 import type { Decided, Queue } from './useQueue';
 
@@ -15,13 +16,7 @@ const NEXT_STATE: Record<Exclude<DecisionVerdict, 'undo'>, WorkState> = {
   wait: 'waiting',
   background: 'background',
 };
-const DONE_WORDS: Record<DecisionVerdict, string> = {
-  keep: 'Kept',
-  exclude: 'Excluded',
-  wait: 'Set to wait',
-  background: 'Marked as background',
-  undo: 'Taken back',
-};
+const said = (verdict: DecisionVerdict): string => VERDICT_WORDS[verdict].replace(/^./, (first) => first.toUpperCase());
 
 /** How a work stands at a stage, whatever is said of it at the other. */
 export function decidedAt(work: WorkDetail, stage: Stage): Decided {
@@ -31,8 +26,6 @@ export function decidedAt(work: WorkDetail, stage: Stage): Decided {
 }
 const undecidedState = ({ state }: WorkDetail): WorkState => (state === 'stopped' || state === 'held' ? state : 'undecided');
 
-/** So many of the next works are known before they are opened. */
-export const AHEAD = 3;
 const NOT_SAVED = 'The decision was not saved: the server did not answer. Your grounds are kept here; try again.';
 
 interface Options {
@@ -136,7 +129,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
     if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no))))) return;
     if (last.current === no) last.current = null;
     const title = (await workNow(no, true))?.shown.title ?? '';
-    toast(`${DONE_WORDS.undo}: ${title.slice(0, 70)}`);
+    toast(`${said('undo')}: ${title.slice(0, 70)}`);
   }
 
   return {
@@ -154,7 +147,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
         if (last.current === work.no) last.current = null;
         return;
       }
-      toast(`${DONE_WORDS[verdict]}: ${work.shown.title.slice(0, 70)}`, {
+      toast(`${said(verdict)}: ${work.shown.title.slice(0, 70)}`, {
         action: { label: 'Undo', onClick: () => void undo(work.no, null) },
       });
     },

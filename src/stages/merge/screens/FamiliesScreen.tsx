@@ -2,7 +2,8 @@ import { FamilyTimeline } from '@/stages/works/screens';
 import { BackLink } from '@/ui/back-link';
 import { Empty } from '@/ui/empty';
 import { FindBox } from '@/ui/find-box';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { Family } from '../queries/families-view';
 
 /** Every family of the review as a small timeline, those with a retraction first. */
@@ -25,7 +26,7 @@ export function FamiliesScreen({
         Merge
       </BackLink>
       <div className="mb-1 flex items-center gap-4">
-        <h1 className="text-[20px]">Families: {count(total)}</h1>
+        <h1 className="text-head">Families: {count(total)}</h1>
         <div className="ml-auto">
           <FindBox label="Find in titles and authors" find={find} />
         </div>

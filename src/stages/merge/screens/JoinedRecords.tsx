@@ -30,7 +30,7 @@ export function JoinedRecords({ reviewId, join }: { reviewId: string; join: Join
     if (!answer.ok) return void toast.error(answer.message);
     setOut((old) => new Map([...old].filter(([n]) => n !== no)));
   }
-  const small = 'min-h-6 text-[13px] text-navy underline-offset-2 hover:underline';
+  const small = 'min-h-6 text-small text-navy underline-offset-2 hover:underline';
   return (
     <>
       <ul>
@@ -44,11 +44,11 @@ export function JoinedRecords({ reviewId, join }: { reviewId: string; join: Join
             >
               {r.title || '(no title)'}
             </a>
-            <span className="max-w-[220px] shrink-0 truncate text-[13px] text-slate">{r.authors}</span>
+            <span className="max-w-[220px] shrink-0 truncate text-small text-slate">{r.authors}</span>
             <span className="ml-auto flex shrink-0 gap-3">
               {out.has(r.no) ? (
                 <>
-                  <span className="text-[13px]">taken out</span>
+                  <span className="text-small">taken out</span>
                   <button type="button" className={small} onClick={() => putBack(r.no, out.get(r.no)!)}>
                     Undo
                   </button>

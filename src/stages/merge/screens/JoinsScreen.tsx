@@ -1,7 +1,8 @@
 import Link from 'next/link';
 import { BackLink } from '@/ui/back-link';
 import { FindBox } from '@/ui/find-box';
-import { count, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { JoinsView } from '../queries/joins-view';
 import { JoinedRecords } from './JoinedRecords';
 
@@ -27,12 +28,12 @@ export function JoinsScreen({ reviewId, view, asked }: JoinsScreenProps) {
         Merge
       </BackLink>
       <div className="mb-1 flex items-center gap-4">
-        <h1 className="text-[20px]">Works of several records: {count(view.total)}</h1>
+        <h1 className="text-head">Works of several records: {count(view.total)}</h1>
         <div className="ml-auto">
           <FindBox label="Find in titles and authors" find={asked.find} kept={[['order', asked.order]]} />
         </div>
       </div>
-      <p className="mb-3 flex items-center gap-4 text-[13px] text-slate">
+      <p className="mb-3 flex items-center gap-4 text-small text-slate">
         <span>In this order:</span>
         {ORDERS.map(([order, words]) => (
           <Link
@@ -55,7 +56,7 @@ export function JoinsScreen({ reviewId, view, asked }: JoinsScreenProps) {
       <ul className="flex flex-col">
         {view.joins.map((join) => (
           <li key={join.workNo} className="border-rule border-t py-2">
-            <div className="flex items-baseline gap-2 text-[13px] text-slate">
+            <div className="flex items-baseline gap-2 text-small text-slate">
               <span>
                 Work {join.workNo} · weakest tie <b className="text-ink">{join.weakest.score}</b>: {join.weakest.words}
               </span>

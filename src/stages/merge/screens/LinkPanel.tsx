@@ -34,12 +34,12 @@ export function LinkPanel({ sides, forward, suggested, onTurn, onPick }: LinkPan
             type="button"
             onClick={() => onPick(i)}
             className={cx(
-              'inline-flex min-h-7 items-center gap-1.5 rounded-[4px] border bg-surface px-2 text-[13px] hover:bg-picked',
+              'inline-flex min-h-7 items-center gap-1.5 rounded-[4px] border bg-surface px-2 text-small hover:bg-picked',
               type === suggested ? 'border-ink font-semibold' : 'border-edge',
             )}
           >
             {LINK_TYPES[type].noun}
-            <kbd className="font-mono text-[11px] opacity-80">{key}</kbd>
+            <kbd className="font-mono text-tiny opacity-80">{key}</kbd>
           </button>
         ))}
       </div>

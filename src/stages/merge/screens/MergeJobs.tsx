@@ -4,8 +4,8 @@ import { call } from '@/client/call';
 import type { JobLine } from '@/client/types';
 import { isActive, useJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
+import { count, plural } from '@/ui/words';
 
 /** The merge under way, which can be cancelled; or the records that wait for one. The page follows when it ends. */
 export function MergeJobs({ reviewId, jobs: initial, waiting }: { reviewId: string; jobs: JobLine[]; waiting: number }) {
@@ -34,7 +34,7 @@ export function MergeJobs({ reviewId, jobs: initial, waiting }: { reviewId: stri
   if (waiting === 0) return null;
   return (
     <p className="my-2 flex max-w-[560px] items-center gap-3 rounded-[4px] border border-copper border-dashed px-3 py-1.5 text-copper">
-      {count(waiting)} {waiting === 1 ? 'record is' : 'records are'} in no work yet: the last merge was broken off.
+      {count(waiting)} {plural(waiting, 'record is', 'records are')} in no work yet: the last merge was broken off.
       <Button onClick={() => tell('merge-again')}>Merge now</Button>
     </p>
   );

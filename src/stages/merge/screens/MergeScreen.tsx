@@ -2,7 +2,8 @@ import Link from 'next/link';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
-import { count, DatabaseTag, NarrowingBar } from '@/ui/marks';
+import { DatabaseTag, NarrowingBar } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
 import type { MergeView } from '../queries/merge-view';
 import { MergeJobs } from './MergeJobs';
 import { SettleDecisions } from './SettleDecisions';
@@ -28,7 +29,7 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
     <main className="px-5 py-4">
       <div className="flex items-start gap-8">
         <div className="min-w-0 flex-1">
-          <h1 className="text-[22px]">
+          <h1 className="text-title">
             {count(view.records)} records are {count(view.works)} works
           </h1>
           <div className="mt-1.5 mb-1 max-w-[560px]">
@@ -44,7 +45,7 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
         </div>
         <nav aria-label="What to look at" className="grid shrink-0 grid-cols-4 gap-2">
           <Tile href={`/reviews/${reviewId}/merge/pairs`} n={view.questions} attention={view.questions > 0}>
-            {view.questions === 1 ? 'pair to settle' : 'pairs to settle'}
+            {plural(view.questions, 'pair to settle', 'pairs to settle')}
           </Tile>
           <Tile href={`/reviews/${reviewId}/merge/joins`} n={view.joined}>
             works of several records
@@ -61,18 +62,18 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
       {view.aside > 0 && (
         <p className="my-2 text-copper">
           <Link href={`/reviews/${reviewId}/set-aside`} prefetch={false} className="underline underline-offset-2">
-            {count(view.aside)} {view.aside === 1 ? 'record' : 'records'}
+            {count(view.aside)} {plural(view.aside, 'record')}
           </Link>{' '}
-          could not be processed and {view.aside === 1 ? 'is' : 'are'} in no work.
+          could not be processed and {plural(view.aside, 'is', 'are')} in no work.
         </p>
       )}
       <SettleDecisions reviewId={reviewId} works={view.settle} />
       <table className="mt-3 mb-4 border-collapse">
-        <caption className="whitespace-nowrap pb-1 text-left text-[13px] text-slate">
+        <caption className="whitespace-nowrap pb-1 text-left text-small text-slate">
           Works that two databases share; on the diagonal, a database's own works
         </caption>
         <thead>
-          <tr className="h-8 text-left text-[13px] text-slate">
+          <tr className="h-8 text-left text-small text-slate">
             <th scope="col" className="pr-6 font-medium">
               Database
             </th>
@@ -107,7 +108,7 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
           ))}
         </tbody>
       </table>
-      <p className="mb-1 text-[13px] text-slate">
+      <p className="mb-1 text-small text-slate">
         {view.pair.length > 0 && (
           <Link href="?" scroll={false} prefetch={false} className="text-navy underline underline-offset-2">
             List the works of several records instead
@@ -134,8 +135,8 @@ function Tile({ href, n, attention = false, children }: { href: string; n: numbe
         attention ? 'border-copper border-dashed text-copper' : 'border-rule'
       }`}
     >
-      <span className="font-semibold text-[19px]">{count(n)}</span>
-      <span className={attention ? 'text-[12.5px]' : 'text-[12.5px] text-slate'}>{children}</span>
+      <span className="font-semibold text-head">{count(n)}</span>
+      <span className={attention ? 'text-note' : 'text-note text-slate'}>{children}</span>
     </Link>
   );
 }

@@ -9,7 +9,7 @@ export function PairTable({ pair, reviewId }: { pair: PairView; reviewId: string
     <table className="w-full table-fixed border-collapse text-left">
       <thead>
         <tr className="border-rule border-b align-bottom">
-          <th scope="col" className="w-[112px] font-medium text-[13px] text-slate">
+          <th scope="col" className="w-[112px] font-medium text-small text-slate">
             Field
           </th>
           {pair.sides.map((side) => (
@@ -17,7 +17,7 @@ export function PairTable({ pair, reviewId }: { pair: PairView; reviewId: string
               <Side side={side} reviewId={reviewId} />
             </th>
           ))}
-          <th scope="col" className="w-[222px] font-medium text-[13px] text-slate">
+          <th scope="col" className="w-[222px] font-medium text-small text-slate">
             What it says
           </th>
         </tr>
@@ -25,12 +25,12 @@ export function PairTable({ pair, reviewId }: { pair: PairView; reviewId: string
       <tbody>
         {pair.rows.map((row) => (
           <tr key={row.label} className="border-rule border-b align-top">
-            <th scope="row" className="py-1.5 font-normal text-[13px] text-slate">
+            <th scope="row" className="py-1.5 font-normal text-small text-slate">
               {row.label}
             </th>
             <Cell runs={row.a} label={row.label} />
             <Cell runs={row.b} label={row.label} />
-            <td className="py-1.5 text-[13px] leading-snug" title={row.why}>
+            <td className="py-1.5 text-small leading-snug" title={row.why}>
               {row.said && (
                 <>
                   <span className={cx('mr-1.5 inline-block w-[30px] text-right font-semibold', row.weight < 0 && 'text-copper')}>
@@ -59,7 +59,7 @@ function Side({ side, reviewId }: { side: PairSide; reviewId: string }) {
       >
         Record {side.no}
       </a>
-      <span className="text-[13px] text-slate">
+      <span className="text-small text-slate">
         of {side.database}
         {side.records > 1 && `, in a work of ${side.records}`}
       </span>
@@ -70,7 +70,7 @@ function Side({ side, reviewId }: { side: PairSide; reviewId: string }) {
 function Cell({ runs, label }: { runs: readonly DiffRun[]; label: string }) {
   const serif = label === 'Title' || label === 'Abstract';
   return (
-    <td className={cx('break-words py-1.5 pr-4', serif && 'font-serif', label === 'Title' && 'text-[15.5px]')}>
+    <td className={cx('break-words py-1.5 pr-4', serif && 'font-serif', label === 'Title' && 'text-lead')}>
       {runs.length === 0 && <span className="text-slate">—</span>}
       {runs.map((run, i) =>
         run.same ? (

@@ -5,6 +5,7 @@ import { call } from '@/client/call';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
+import { day } from '@/ui/words';
 import type { RulingLine } from '../queries/rulings-view';
 
 /** What people joined, kept apart and linked. It holds for every later merge until it is taken back here. */
@@ -20,7 +21,7 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>
-      <h1 className="mb-2 text-[20px]">Rulings about joins and links</h1>
+      <h1 className="mb-2 text-head">Rulings about joins and links</h1>
       {rulings.length === 0 ? (
         <Empty title="Nobody has ruled yet">
           <p>
@@ -30,7 +31,7 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
       ) : (
         <table className="w-full table-fixed text-left">
           <thead>
-            <tr className="text-[13px] text-slate">
+            <tr className="text-small text-slate">
               <th className="font-medium">One</th>
               <th className="w-[190px] font-medium">Ruling</th>
               <th className="font-medium">The other</th>
@@ -50,8 +51,8 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
                 <td className="truncate pr-3 font-serif" title={r.titles[1]}>
                   {r.titles[1]}
                 </td>
-                <td className="text-[13px] text-slate">
-                  {r.person}, {r.at.slice(0, 10)}
+                <td className="text-small text-slate">
+                  {r.person}, {day(r.at)}
                 </td>
                 <td>
                   {gone.has(r.act) ? (

@@ -6,7 +6,7 @@ export function SettleDecisions({ reviewId, works }: { reviewId: string; works: 
   if (works.length === 0) return null;
   return (
     <section aria-label="Decisions to settle" className="my-3 max-w-[860px] rounded-[4px] border border-copper border-dashed px-3 py-2">
-      <h2 className="text-[15.5px] text-copper">
+      <h2 className="text-lead text-copper">
         {works.length === 1 ? 'One work was' : `${works.length} works were`} made of works with different decisions
       </h2>
       <ul className="mt-1 flex flex-col gap-1">
@@ -15,7 +15,7 @@ export function SettleDecisions({ reviewId, works }: { reviewId: string; works: 
             <a className="font-serif text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/decide?work=${w.workNo}`}>
               {w.title}
             </a>{' '}
-            <span className="text-[13px] text-slate">{w.decisions.map(decisionWords).join('; ')}</span>
+            <span className="text-small text-slate">{w.decisions.map(decisionWords).join('; ')}</span>
           </li>
         ))}
       </ul>

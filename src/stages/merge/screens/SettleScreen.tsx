@@ -75,7 +75,7 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
           Merge
         </BackLink>
         <div className="flex items-baseline justify-between gap-6">
-          <h1 className="text-[20px]">Are these two one publication?</h1>
+          <h1 className="text-head">Are these two one publication?</h1>
           <p role="status" className="whitespace-nowrap text-slate">
             Pair {settle.at + 1} of {questions.length} · {settle.left === 0 ? 'all settled' : `${settle.left} open`}
           </p>

@@ -24,7 +24,7 @@ export function WeightsScreen({ reviewId }: { reviewId: string }) {
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>
-      <h1 className="text-[20px]">How records are joined</h1>
+      <h1 className="text-head">How records are joined</h1>
       <p className="mt-1 mb-3 text-slate">
         Each field of two records says one thing, with a weight: by how many doublings it is likelier in two records of one publication than
         in two of different ones (Fellegi and Sunter 1969). The weights are added. From <b className="text-ink">{THRESHOLDS.join.score}</b>{' '}
@@ -33,7 +33,7 @@ export function WeightsScreen({ reviewId }: { reviewId: string }) {
       </p>
       <table className="w-full text-left">
         <thead>
-          <tr className="text-[13px] text-slate">
+          <tr className="text-small text-slate">
             <th className="w-[130px] font-medium">Field</th>
             <th className="w-[330px] font-medium">What it says</th>
             <th className="w-[64px] pr-5 text-right font-medium">Weight</th>
@@ -49,13 +49,13 @@ export function WeightsScreen({ reviewId }: { reviewId: string }) {
                 </th>
                 <td className="py-1 pr-4">{entry.words}</td>
                 <td className="py-1 pr-5 text-right font-semibold">{entry.weight < 0 ? `−${-entry.weight}` : `+${entry.weight}`}</td>
-                <td className="py-1 text-[13px] text-slate">{entry.why}</td>
+                <td className="py-1 text-small text-slate">{entry.why}</td>
               </tr>
             )),
           )}
         </tbody>
       </table>
-      <h2 className="mt-5 mb-1 text-[16px]">What forbids an automatic join</h2>
+      <h2 className="mt-5 mb-1 text-lead">What forbids an automatic join</h2>
       <ul className="list-disc pl-5">
         {Object.entries(CONTRADICTIONS).map(([code, words]) => (
           <li key={code}>{words}</li>

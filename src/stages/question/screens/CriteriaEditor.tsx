@@ -37,8 +37,8 @@ export function CriteriaEditor({ reviewId, criteria, scheme, quotas }: CriteriaE
   return (
     <section aria-label="Criteria" className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="text-[19px]">What is asked of a source</h2>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+        <h2 className="text-head">What is asked of a source</h2>
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
           {saveWords(state)}
         </span>
       </div>
@@ -107,7 +107,7 @@ function QuotaFields({ criterion, scheme, live, onChange }: QuotaFieldsProps) {
   const { quota } = criterion;
   const values = (axis: MaskAxis) => axisValues(axis, scheme);
   return (
-    <div className="text-[13.5px]">
+    <div className="text-small">
       <label className="flex min-h-6 items-center gap-2">
         <input
           type="checkbox"

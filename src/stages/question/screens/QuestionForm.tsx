@@ -25,13 +25,13 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
   return (
     <section aria-label="The question" className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
-        <h1 className="text-[22px]">The question</h1>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+        <h1 className="text-title">The question</h1>
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
           {saveWords(state)}
         </span>
       </div>
       <TextField label="Title of the review" maxLength={300} {...text('title')} />
-      <TextArea label="Question in words" rows={3} maxLength={4000} className="font-serif text-[15.5px]" {...text('question')} />
+      <TextArea label="Question in words" rows={3} maxLength={4000} className="font-serif text-lead" {...text('question')} />
       <div className="grid grid-cols-2 gap-3">
         <Select label="Kind of question" {...text('kind')}>
           {Object.entries(QUESTION_KINDS).map(([code, kind]) => (
@@ -48,7 +48,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
           ))}
         </Select>
         {!column.fits && (
-          <p role="status" className="col-span-2 text-[13.5px] text-copper">
+          <p role="status" className="col-span-2 text-small text-copper">
             {scheme.label} has no table for this kind of question: levels are read from its table for{' '}
             {scheme.kinds[column.kind]!.label.toLowerCase()}.{' '}
             {column.better && (
@@ -59,7 +59,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
           </p>
         )}
         <TextField label="As-of date" type="date" hint="Recency is counted from this day." {...text('asOf')} />
-        <p className="col-span-2 -mt-2 text-[13px]">
+        <p className="col-span-2 -mt-2 text-small">
           <Link
             className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline"
             href={`/reviews/${reviewId}/classify/scheme`}
@@ -69,7 +69,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
         </p>
         <TextField label="Who decides" maxLength={120} hint="The name beside every decision." {...text('person')} />
       </div>
-      <p className="mt-1 text-[13px] text-slate">
+      <p className="mt-1 text-small text-slate">
         Parts of the question, as terms parted by commas. Where a text holds one it is quoted in drafted grounds; that says nothing about
         whether the work meets it.
       </p>

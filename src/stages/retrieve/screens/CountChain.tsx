@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { FigureLink } from '@/ui/figure-link';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { RetrievalLine } from '../queries/retrieve-view';
 
 /** Reported, exported, in the file, records: each number with what was lost before the next, and why. */
@@ -19,10 +20,10 @@ export function CountChain({ reviewId, retrieval: r, href }: { reviewId: string;
       <dl className="grid max-w-[620px] grid-cols-4 gap-3">
         {stages.map((s) => (
           <div key={s.name}>
-            <dt className="text-[12.5px] text-slate">{s.name}</dt>
-            <dd className="font-semibold text-[17px]">
+            <dt className="text-note text-slate">{s.name}</dt>
+            <dd className="font-semibold text-lead">
               {s.n === null ? (
-                <span className="font-normal text-[13px] text-slate">not said</span>
+                <span className="font-normal text-small text-slate">not said</span>
               ) : s.name === 'records' ? (
                 <FigureLink
                   n={s.n}
@@ -33,7 +34,7 @@ export function CountChain({ reviewId, retrieval: r, href }: { reviewId: string;
                 count(s.n)
               )}
               {s.name === 'records' && r.rejected > 0 && (
-                <span className="ml-1.5 font-normal text-[13px] text-slate">+ {count(r.rejected)} rejected</span>
+                <span className="ml-1.5 font-normal text-small text-slate">+ {count(r.rejected)} rejected</span>
               )}
             </dd>
             <span aria-hidden className="mt-0.5 block h-[7px] overflow-hidden rounded-[2px] bg-pale">
@@ -43,7 +44,7 @@ export function CountChain({ reviewId, retrieval: r, href }: { reviewId: string;
         ))}
       </dl>
       {open.map((l) => (
-        <p key={l.code} className="mt-1.5 text-[13.5px] text-copper">
+        <p key={l.code} className="mt-1.5 text-small text-copper">
           {l.message}{' '}
           <Link className="underline underline-offset-2" href={`${href}#counts`}>
             {l.state === 'asked' ? 'Say why' : 'Look at the counts'}
@@ -51,7 +52,7 @@ export function CountChain({ reviewId, retrieval: r, href }: { reviewId: string;
         </p>
       ))}
       {told.map((l) => (
-        <p key={l.code} className="mt-1.5 text-[13px] text-slate">
+        <p key={l.code} className="mt-1.5 text-small text-slate">
           {l.message}
         </p>
       ))}

@@ -53,7 +53,7 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
           checked={profile.allJournalsRefereed}
           onChange={(allJournalsRefereed) => setProfile({ ...profile, allJournalsRefereed })}
         />
-        <p className="text-[13px] text-slate">
+        <p className="text-small text-slate">
           What it can limit, and what its terms mean, goes into its limiter profile: describe it on the page of the database, or{' '}
           <button type="button" className="min-h-6 text-navy underline underline-offset-2" onClick={() => input.current?.click()}>
             load a profile

@@ -3,16 +3,17 @@ import { CAPABILITY_WORDS, PROFILE_AXES, PROFILE_AXIS_LABELS } from '@/core/pari
 import { cx } from '@/ui/cx';
 import { Explained } from '@/ui/explained';
 import { DatabaseTag, Pill } from '@/ui/marks';
+import { plural } from '@/ui/words';
 import type { RetrieveView } from '../queries/retrieve-view';
 
 /** What each database can limit, axis by axis: the ground on which limiters can be even at all. */
 export function DatabaseTable({ reviewId, databases }: { reviewId: string; databases: RetrieveView['databases'] }) {
   return (
     <div className="overflow-x-auto rounded-[6px] border border-rule bg-surface">
-      <table className="w-full text-left text-[13.5px]">
+      <table className="w-full text-left text-small">
         <caption className="sr-only">What each database can limit by itself</caption>
         <thead>
-          <tr className="border-rule border-b text-[12.5px] text-slate">
+          <tr className="border-rule border-b text-note text-slate">
             <th className="py-1.5 pl-4 font-medium">Database</th>
             {PROFILE_AXES.map((a) => (
               <th key={a} className="px-2 font-medium">
@@ -65,7 +66,7 @@ export function DatabaseTable({ reviewId, databases }: { reviewId: string; datab
                     className="font-semibold text-copper underline-offset-2 hover:underline"
                     href={`/reviews/${reviewId}/retrieve/database/${d.tag}#terms`}
                   >
-                    {d.unmapped} {d.unmapped === 1 ? 'term' : 'terms'}
+                    {d.unmapped} {plural(d.unmapped, 'term')}
                   </Link>
                 ) : (
                   0

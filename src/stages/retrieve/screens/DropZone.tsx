@@ -75,7 +75,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
         <span className="text-slate" role="status">
           {sending ? `Sending ${sending.name}: ${Math.round(sending.share * 100)}%` : `or drop them here, as exported from ${names}`}
         </span>
-        <label className="ml-auto flex items-center gap-2 text-[13px] text-slate">
+        <label className="ml-auto flex items-center gap-2 text-small text-slate">
           Format
           <select
             className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"

@@ -3,8 +3,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { count } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
+import { count } from '@/ui/words';
 import type { FileLine, JobLine, RetrieveView } from '../queries/retrieve-view';
 
 const mb = (bytes: number) => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
@@ -25,7 +25,7 @@ export function FileTable({ reviewId, files, jobs, formats, onRejected, onChange
   return (
     <table className="w-full table-fixed text-left">
       <thead>
-        <tr className="text-[13px] text-slate">
+        <tr className="text-small text-slate">
           <th className="font-medium">File</th>
           <th className="w-[130px] font-medium">Format</th>
           <th className="w-[80px] text-right font-medium">Size</th>
@@ -40,7 +40,7 @@ export function FileTable({ reviewId, files, jobs, formats, onRejected, onChange
             <td className="truncate pr-3" title={file.name}>
               {file.name}
               {file.corrects && (
-                <span className="ml-2 text-[12.5px] text-slate">corrects {files.find((f) => f.id === file.corrects)?.name}</span>
+                <span className="ml-2 text-note text-slate">corrects {files.find((f) => f.id === file.corrects)?.name}</span>
               )}
             </td>
             {file.state === 'imported' ? (
@@ -124,7 +124,7 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
       </span>
       <select
         aria-label={`Read ${file.name} as`}
-        className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-[13px] text-ink"
+        className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-small text-ink"
         value=""
         disabled={asking}
         onChange={(e) => void again(e.target.value)}

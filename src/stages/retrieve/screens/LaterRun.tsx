@@ -1,5 +1,6 @@
 import { FigureLink } from '@/ui/figure-link';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { RetrievalView } from '../queries/retrieval-view';
 
 /** What is new, gone and changed since the run that this one brings up to date. */
@@ -20,7 +21,7 @@ export function LaterRun({
   ];
   return (
     <section aria-label="Since the earlier run" className="rounded-[6px] border border-rule bg-surface px-4 py-3">
-      <h2 className="mb-1 text-[16px]">Since retrieval {c.earlier}</h2>
+      <h2 className="mb-1 text-lead">Since retrieval {c.earlier}</h2>
       {c.after === 0 ? (
         <p className="text-slate">No records of this run yet. Add its file, and what is new, gone and changed is shown here.</p>
       ) : (
@@ -28,18 +29,18 @@ export function LaterRun({
           <dl className="flex gap-8">
             {figures.map((f) => (
               <div key={f.set}>
-                <dt className="text-[12.5px] text-slate">{f.label}</dt>
-                <dd className="font-semibold text-[17px]">
+                <dt className="text-note text-slate">{f.label}</dt>
+                <dd className="font-semibold text-lead">
                   <FigureLink n={f.n} label={f.label} href={href(f.set)} />
                 </dd>
               </div>
             ))}
             <div>
-              <dt className="text-[12.5px] text-slate">The same</dt>
-              <dd className="font-semibold text-[17px]">{count(c.same)}</dd>
+              <dt className="text-note text-slate">The same</dt>
+              <dd className="font-semibold text-lead">{count(c.same)}</dd>
             </div>
           </dl>
-          <p className="mt-1 text-[13px] text-slate">
+          <p className="mt-1 text-small text-slate">
             {count(c.before)} records then, {count(c.after)} now; matched by accession number, PMID, DOI or title, in that order.
           </p>
         </>

@@ -27,14 +27,14 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
   return (
     <main className="max-w-[1120px] px-5 py-4">
       <BackLink reviewId={reviewId} />
-      <h1 className="text-[22px]">What the columns of {table.file.name} mean</h1>
+      <h1 className="text-title">What the columns of {table.file.name} mean</h1>
       <p className="mb-3 max-w-[80ch] text-slate">
         Columns are known by their names; look whether they are right. A column without a meaning is kept with each record under its own
         name. What you choose is remembered for the database, and used by itself for its next table with the same columns.
       </p>
-      <table className="w-full table-fixed text-left text-[13.5px]">
+      <table className="w-full table-fixed text-left text-small">
         <thead>
-          <tr className="text-[12.5px] text-slate">
+          <tr className="text-note text-slate">
             <th className="w-[190px] font-medium">Column</th>
             <th className="w-[250px] font-medium">Means</th>
             <th className="font-medium">In the first rows</th>
@@ -64,7 +64,7 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
                 </select>
               </td>
               <td>
-                <ul className="text-[13px] text-slate">
+                <ul className="text-small text-slate">
                   {table.sample
                     .slice(0, 3)
                     .map((row) => row[i] ?? '')

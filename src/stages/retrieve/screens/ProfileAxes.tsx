@@ -16,10 +16,10 @@ const TEXT = `${BOX} min-h-[30px] resize-none [field-sizing:content]`;
 export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; onChange(axes: LimiterProfile['axes']): void }) {
   const set = (axis: ProfileAxis, part: Partial<AxisProfile>) => onChange({ ...axes, [axis]: { ...axes[axis], ...part } });
   return (
-    <table className="w-full table-fixed text-left text-[13.5px]">
-      <caption className="mb-1 text-left font-semibold font-serif text-[16px]">Limiters of the database itself</caption>
+    <table className="w-full table-fixed text-left text-small">
+      <caption className="mb-1 text-left font-semibold font-serif text-lead">Limiters of the database itself</caption>
       <thead>
-        <tr className="text-[12.5px] text-slate">
+        <tr className="text-note text-slate">
           <th className="w-[112px] font-medium">By</th>
           <th className="w-[118px] font-medium">It has</th>
           <th className="w-[100px] font-medium">It looks at</th>

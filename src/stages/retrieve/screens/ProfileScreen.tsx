@@ -41,8 +41,8 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
       <BackLink reviewId={reviewId} />
       <div className="mb-3 flex items-center gap-3">
         <DatabaseTag tag={database.tag} />
-        <h1 className="text-[22px]">{database.name}: what it can limit</h1>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+        <h1 className="text-title">{database.name}: what it can limit</h1>
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
           {saveWords(state)}
         </span>
         <ProfileFileButtons
@@ -73,10 +73,10 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
           </div>
           <RefereedBox checked={profile.allJournalsRefereed} onChange={(allJournalsRefereed) => set({ allJournalsRefereed })} />
           <fieldset>
-            <legend className="mb-1 text-[13px] text-slate">Its records carry</legend>
+            <legend className="mb-1 text-small text-slate">Its records carry</legend>
             <div className="grid grid-cols-2 gap-x-3 gap-y-1">
               {(Object.keys(CARRIED) as Carried[]).map((c) => (
-                <label key={c} className="flex min-h-[26px] items-center gap-2 text-[13.5px]">
+                <label key={c} className="flex min-h-[26px] items-center gap-2 text-small">
                   <input
                     type="checkbox"
                     className="size-4 accent-(--navy)"
@@ -96,7 +96,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
             onChange={(e) => set({ notes: e.target.value })}
           />
           {profile.columns && (
-            <p className="text-[13px] text-slate">
+            <p className="text-small text-slate">
               Its tables are read by a remembered mapping of {profile.columns.header.length} columns (
               {profile.columns.roles.filter(Boolean).length} with a meaning). A table with other columns is asked about again.
             </p>
@@ -146,7 +146,7 @@ function ProfileFileButtons({ reviewId, database, onLoaded }: FileButtonsProps) 
   return (
     <div className="ml-auto flex items-center gap-2">
       {error && (
-        <p role="alert" className="max-w-[360px] font-medium text-[13px] text-copper">
+        <p role="alert" className="max-w-[360px] font-medium text-small text-copper">
           {error}
         </p>
       )}

@@ -1,7 +1,8 @@
 import Link from 'next/link';
 import { BackLink } from '@/ui/back-link';
 import { FindBox } from '@/ui/find-box';
-import { count, DatabaseTag, Pill } from '@/ui/marks';
+import { DatabaseTag, Pill } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { RecordLine } from '../queries/records';
 
 interface RecordListProps {
@@ -24,16 +25,16 @@ export function RecordList({ reviewId, title, total, records, page, pages, find,
     <main className="max-w-[1120px] px-5 py-4">
       <BackLink reviewId={reviewId} />
       <div className="mb-2 flex items-center gap-4">
-        <h1 className="text-[20px]">
+        <h1 className="text-head">
           {title}: {count(total)}
         </h1>
         <div className="ml-auto">
           <FindBox label="Find in titles" find={find} action={`/reviews/${reviewId}/records`} kept={kept} />
         </div>
       </div>
-      <table className="w-full table-fixed text-left text-[13.5px]" aria-label={`${title}: ${total}`}>
+      <table className="w-full table-fixed text-left text-small" aria-label={`${title}: ${total}`}>
         <thead className="sticky top-0 bg-paper">
-          <tr className="text-[12.5px] text-slate">
+          <tr className="text-note text-slate">
             <th className="w-[56px] font-medium">No.</th>
             <th className="w-[48px] font-medium">From</th>
             <th className="font-medium">Title</th>

@@ -38,7 +38,7 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
       <BackLink reviewId={reviewId} to={`records?retrieval=${record.retrieval}`}>{`All records of retrieval ${record.retrieval}`}</BackLink>
       <div className="mb-1 flex flex-wrap items-center gap-3">
         <DatabaseTag tag={record.database.tag} name={record.database.name} />
-        <h1 className="text-[20px]">Record {record.no}</h1>
+        <h1 className="text-head">Record {record.no}</h1>
         <span className="text-slate">
           {record.database.name} · {record.file}, line {record.line} (entry {record.ordinal}) ·{' '}
           <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/retrieve/${record.retrieval}`}>
@@ -49,8 +49,8 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_300px] gap-5">
         <section aria-label="What was read">
-          <h2 className="mb-1 border-rule border-b pb-1 text-[15.5px]">What was read</h2>
-          <dl className="text-[13.5px]">
+          <h2 className="mb-1 border-rule border-b pb-1 text-lead">What was read</h2>
+          <dl className="text-small">
             {fieldsOf(record).map(([name, value], i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a field may stand several times
               <div key={i} className="grid grid-cols-[128px_1fr] gap-3 border-rule py-1 not-first:border-t">
@@ -61,14 +61,14 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
           </dl>
         </section>
         <section aria-label="Raw text">
-          <h2 className="mb-1 border-rule border-b pb-1 text-[15.5px]">As retrieved, from line {record.line}</h2>
+          <h2 className="mb-1 border-rule border-b pb-1 text-lead">As retrieved, from line {record.line}</h2>
           <section
             // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
             tabIndex={0}
             aria-label="Lines of the entry"
             className="max-h-[70vh] overflow-auto rounded-[4px] bg-surface p-2"
           >
-            <pre className="font-mono text-[12px] leading-[1.5]">
+            <pre className="font-mono text-note leading-[1.5]">
               {lines.map((line, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: lines have no name but their number
                 <span key={i} className="grid grid-cols-[46px_1fr]">
@@ -83,11 +83,11 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
         </section>
         <aside aria-label="What to look at" className="flex flex-col gap-4">
           <section aria-label="Checks">
-            <h2 className="mb-1 border-rule border-b pb-1 text-[15.5px]">What to look at</h2>
+            <h2 className="mb-1 border-rule border-b pb-1 text-lead">What to look at</h2>
             {record.problems.length + record.findings.length === 0 ? (
               <p className="text-slate">Nothing about it is suspicious.</p>
             ) : (
-              <ul className="flex flex-col gap-1.5 text-[13.5px]">
+              <ul className="flex flex-col gap-1.5 text-small">
                 {record.problems.map((p) => (
                   <li key={`${p.line}${p.message}`}>
                     <Pill look="attention">
@@ -107,9 +107,9 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
             )}
           </section>
           <section aria-label="Identifiers">
-            <h2 className="mb-1 border-rule border-b pb-1 text-[15.5px]">Identifiers</h2>
+            <h2 className="mb-1 border-rule border-b pb-1 text-lead">Identifiers</h2>
             {record.identifiers.length === 0 && <p className="text-slate">It carries none.</p>}
-            <ul className="text-[13.5px]">
+            <ul className="text-small">
               {record.identifiers.map((i) => (
                 <li key={`${i.name}${i.text}`} className="flex gap-2">
                   <span className="w-12 text-slate">{i.name}</span>
@@ -120,13 +120,13 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
             </ul>
           </section>
           <section aria-label="The same work">
-            <h2 className="mb-1 border-rule border-b pb-1 text-[15.5px]">The same work</h2>
+            <h2 className="mb-1 border-rule border-b pb-1 text-lead">The same work</h2>
             {record.workNo === null ? (
               <p className="text-slate">{record.withdrawn ? 'Its retrieval is withdrawn.' : 'Not merged yet.'}</p>
             ) : record.others.length === 0 ? (
               <p className="text-slate">No other record is of this work.</p>
             ) : (
-              <ul className="flex flex-col gap-1 text-[13.5px]">
+              <ul className="flex flex-col gap-1 text-small">
                 {record.others.map((o) => (
                   <li key={o.no} className="flex items-baseline gap-2">
                     <DatabaseTag tag={o.tag} />
@@ -138,7 +138,7 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
               </ul>
             )}
             {record.workNo !== null && (
-              <form className="mt-2 flex items-center gap-2 text-[13px]" action={`/reviews/${reviewId}/merge/compare`}>
+              <form className="mt-2 flex items-center gap-2 text-small" action={`/reviews/${reviewId}/merge/compare`}>
                 <input type="hidden" name="a" value={record.no} />
                 <label htmlFor="other">Compare with record</label>
                 <input

@@ -5,7 +5,7 @@ export function RefereedBox({ checked, onChange }: { checked: boolean; onChange(
       <input type="checkbox" className="mt-0.5 size-4 accent-(--navy)" checked={checked} onChange={(e) => onChange(e.target.checked)} />
       <span>
         Every journal in it is refereed
-        <span className="block text-[13px] text-slate">
+        <span className="block text-small text-slate">
           A statement about the journals: editorials, letters and book reviews in them stay unrefereed.
         </span>
       </span>

@@ -31,16 +31,16 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
       className={cx('rounded-[6px] border border-rule bg-surface', r.withdrawn && 'border-dashed')}
     >
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-rule border-b px-4 py-2">
-        <span className="text-[13px] text-slate">{r.number}</span>
+        <span className="text-small text-slate">{r.number}</span>
         {r.tags.map((tag) => (
           <DatabaseTag key={tag} tag={tag} />
         ))}
-        <h3 className="text-[16px]">
+        <h3 className="text-lead">
           <Link className="underline-offset-2 hover:underline" href={href}>
             {r.names}
           </Link>
         </h3>
-        <span className="text-[13px] text-slate">
+        <span className="text-small text-slate">
           {[
             r.searchedOn ? `searched ${r.searchedOn}` : 'day of the search not said',
             r.platform,
@@ -65,8 +65,8 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
         </Link>
       </header>
       <div className="flex flex-col gap-2.5 px-4 py-3">
-        {r.rerun && <p className="text-[13px] text-copper">To be run again: {r.rerun}</p>}
-        {r.withdrawn && <p className="text-[13px]">Out of every count: {r.withdrawnWhy}</p>}
+        {r.rerun && <p className="text-small text-copper">To be run again: {r.rerun}</p>}
+        {r.withdrawn && <p className="text-small">Out of every count: {r.withdrawnWhy}</p>}
         <CountChain reviewId={reviewId} retrieval={r} href={href} />
         <FileTable reviewId={reviewId} files={r.files} jobs={jobs} formats={formats} onRejected={setRejected} onChanged={onSent} />
         {!r.withdrawn && (

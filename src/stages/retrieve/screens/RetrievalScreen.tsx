@@ -1,22 +1,22 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useCallback, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { saveWords, useAutosave } from '@/client/useAutosave';
 import { useJobs } from '@/client/useJobs';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
-import { Dialog } from '@/ui/dialog';
 import { TextArea, TextField } from '@/ui/field';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import type { RetrievalView } from '../queries/retrieval-view';
+import { Reason } from './CountReason';
 import { UploadProblems } from './DropZone';
 import { LaterRun } from './LaterRun';
+import { LaterRunButton } from './LaterRunButton';
 import { RetrievalCard } from './RetrievalCard';
 import { StepsEditor } from './StepsEditor';
+import { WithdrawDialog } from './WithdrawDialog';
 
-type Log = RetrievalView['log'];
+export type Log = RetrievalView['log'];
 
 /** One retrieval as a search log would print it, with its files and numbers. */
 export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
@@ -63,11 +63,11 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
         {view.line.tags.map((t) => (
           <DatabaseTag key={t} tag={t} />
         ))}
-        <h1 className="text-[22px]">
+        <h1 className="text-title">
           Retrieval {view.number}: {view.line.names}
         </h1>
         {view.withdrawn && <Pill look="attention">withdrawn</Pill>}
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-[13px] text-slate'}>
+        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
           {saveWords(state)}
         </span>
         <div className="ml-auto flex gap-2">
@@ -77,7 +77,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
       </div>
       <div className="grid grid-cols-[1fr_352px] gap-5">
         <div className="flex min-w-0 flex-col gap-4">
-          <TextArea label="Strategy, word for word" rows={5} maxLength={100_000} className="font-mono text-[13px]" {...text('strategy')} />
+          <TextArea label="Strategy, word for word" rows={5} maxLength={100_000} className="font-mono text-small" {...text('strategy')} />
           <StepsEditor steps={value.steps} onChange={(steps) => change({ ...value, steps })} />
           {view.comparison && <LaterRun reviewId={reviewId} number={view.number} comparison={view.comparison} />}
           <RetrievalCard
@@ -145,84 +145,5 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
         />
       )}
     </main>
-  );
-}
-
-interface ReasonProps {
-  code: 'not-exported' | 'not-in-file';
-  label: string;
-  field: 'notExported' | 'notInFile';
-  view: RetrievalView;
-  value: Log;
-  onChange(value: Log): void;
-}
-
-/** Asked only where two numbers differ. */
-function Reason({ code, label, field, view, value, onChange }: ReasonProps) {
-  const line = view.line.lines.find((l) => l.code === code);
-  if (!line || (line.missing === 0 && !value.reasons[field])) return null;
-  if (line.state === 'cannot-be') return <p className="text-[13.5px] text-copper">{line.message}</p>;
-  return (
-    <TextField
-      label={label}
-      hint={`${line.from.name} ${line.from.count.toLocaleString('en-GB')}, ${line.to.name} ${line.to.count.toLocaleString('en-GB')}`}
-      maxLength={2000}
-      value={value.reasons[field]}
-      onChange={(e) => onChange({ ...value, reasons: { ...value.reasons, [field]: e.target.value } })}
-    />
-  );
-}
-
-function LaterRunButton({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
-  const router = useRouter();
-  async function begin() {
-    const result = await call(reviewId, 'add-retrieval', { databaseIds: view.log.databaseIds, updates: view.id });
-    if (!result.ok) return toast.error(result.message);
-    router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
-  }
-  return <Button onClick={() => void begin()}>Begin a later run</Button>;
-}
-
-interface WithdrawProps {
-  reviewId: string;
-  view: RetrievalView;
-  /** @param edit what the next change of the log has seen */
-  onDone(edit: number): void;
-  onClose(): void;
-}
-
-function WithdrawDialog({ reviewId, view, onDone, onClose }: WithdrawProps) {
-  const [why, setWhy] = useState('');
-  const [error, setError] = useState('');
-  const router = useRouter();
-  const records = view.line.parsed.toLocaleString('en-GB');
-  async function go() {
-    const result = await call(reviewId, 'withdraw-retrieval', { id: view.id, withdrawn: !view.withdrawn, why });
-    if (!result.ok) return setError(result.message);
-    toast(
-      view.withdrawn ? `Retrieval ${view.number} counts again.` : `Retrieval ${view.number} is withdrawn. It can be brought back here.`,
-    );
-    onDone(result.edit);
-    onClose();
-    // Its numbers are everywhere.
-    router.refresh();
-  }
-  return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title={view.withdrawn ? 'Bring it back' : 'Withdraw this retrieval'}>
-      <p className="mb-3">
-        {view.withdrawn
-          ? `Its ${records} records come back into every count, and works find their decisions again.`
-          : `Its ${records} records leave every count. The log keeps it, with its files, and it can be brought back.`}
-      </p>
-      {!view.withdrawn && <TextArea label="Why" value={why} maxLength={2000} onChange={(e) => setWhy(e.target.value)} />}
-      {error && (
-        <p role="alert" className="mt-2 font-medium text-copper">
-          {error}
-        </p>
-      )}
-      <Button look="solid" className="mt-3" onClick={() => void go()}>
-        {view.withdrawn ? 'Bring it back' : 'Withdraw it'}
-      </Button>
-    </Dialog>
   );
 }

@@ -6,8 +6,9 @@ import { useJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
+import { count, plural } from '@/ui/words';
 import type { RetrievalLine, RetrieveView } from '../queries/retrieve-view';
 import { DatabaseForm } from './DatabaseForm';
 import { DatabaseTable } from './DatabaseTable';
@@ -27,7 +28,7 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
   return (
     <main className="max-w-[1180px] px-5 py-4">
       <div className="mb-3 flex items-center justify-between gap-3">
-        <h1 className="text-[22px]">Databases and what was retrieved from each</h1>
+        <h1 className="text-title">Databases and what was retrieved from each</h1>
         <div className="flex gap-2">
           <Button onClick={() => setAdding('database')}>
             <Plus size={15} aria-hidden /> Add database
@@ -61,9 +62,9 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
       )}
       {view.databases.length > 0 && (
         <div className="mt-5 mb-2 flex items-baseline gap-4">
-          <h2 className="text-[17px]">Search log</h2>
+          <h2 className="text-lead">Search log</h2>
           {view.retrievals.length > 0 && (
-            <a className="text-[13px] text-navy underline-offset-2 hover:underline" href={`/api/reviews/${reviewId}/search-log`} download>
+            <a className="text-small text-navy underline-offset-2 hover:underline" href={`/api/reviews/${reviewId}/search-log`} download>
               Download as text
             </a>
           )}
@@ -84,9 +85,9 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
         ))}
         {untouched.map((d) => (
           <section key={d.id} aria-label={d.name} className="rounded-[6px] border border-rule bg-surface px-4 py-3">
-            <h3 className="mb-2 flex items-center gap-2 text-[15.5px]">
+            <h3 className="mb-2 flex items-center gap-2 text-lead">
               <DatabaseTag tag={d.tag} /> {d.name}{' '}
-              <span className="font-normal font-sans text-[13px] text-slate">nothing retrieved yet</span>
+              <span className="font-normal font-sans text-small text-slate">nothing retrieved yet</span>
             </h3>
             <DropZone
               reviewId={reviewId}
@@ -125,9 +126,9 @@ function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
     <div className="mt-4 flex flex-col gap-1">
       <p>
         <b className="font-semibold">{count(records + rejected)} entries</b> = {count(records)} records + {count(rejected)} rejected, in{' '}
-        {files.length} {files.length === 1 ? 'file' : 'files'}.
+        {files.length} {plural(files.length, 'file')}.
       </p>
-      <p className="text-[13px] text-slate">
+      <p className="text-small text-slate">
         <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/records`}>
           All records
         </Link>
@@ -150,7 +151,7 @@ function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
           <>
             {' · '}
             <FigureLink n={aside} label="Records that were set aside" href={`/reviews/${reviewId}/set-aside`} />{' '}
-            {aside === 1 ? 'was' : 'were'} set aside: they could not be processed
+            {plural(aside, 'was', 'were')} set aside: they could not be processed
           </>
         )}
         {asked > 0 && (

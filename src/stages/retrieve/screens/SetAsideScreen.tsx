@@ -5,8 +5,8 @@ import { call } from '@/client/call';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
-import { count } from '@/ui/marks';
 import { RawText } from '@/ui/raw-text';
+import { count } from '@/ui/words';
 import type { AsideLine } from '../queries/set-aside';
 
 /** In words: what was being done with a record when it failed. */
@@ -26,7 +26,7 @@ export function SetAsideScreen({ reviewId, records }: { reviewId: string; record
   return (
     <main className="max-w-[900px] px-5 py-4">
       <BackLink reviewId={reviewId} />
-      <h1 className="mb-1 text-[20px]">Set aside: {count(records.length)}</h1>
+      <h1 className="mb-1 text-head">Set aside: {count(records.length)}</h1>
       {records.length === 0 ? (
         <Empty title="Nothing was set aside">
           <p>Every record of an active retrieval is in a work.</p>

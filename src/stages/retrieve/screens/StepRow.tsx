@@ -32,7 +32,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
             aria-label={`Line ${step.number}: what was done`}
             rows={Math.min(4, 1 + Math.floor(step.done.length / 62))}
             maxLength={20_000}
-            className={cx(BOX, 'font-mono text-[12.5px]')}
+            className={cx(BOX, 'font-mono text-note')}
             value={step.done}
             onChange={(e) => onChange({ ...step, done: e.target.value })}
           />
@@ -41,7 +41,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
         <td className="pr-2">
           <ul className="flex flex-col gap-1">
             {step.limiters.map((l) => (
-              <li key={l.name} className="flex items-center gap-1 text-[13px]">
+              <li key={l.name} className="flex items-center gap-1 text-small">
                 <span>
                   {l.name} <span className="text-slate">by {SET_BY[l.how]}</span>
                 </span>
@@ -53,14 +53,14 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
                 </IconButton>
               </li>
             ))}
-            {step.removed.length > 0 && <li className="text-[12.5px] text-slate">taken off on purpose: {step.removed.join(', ')}</li>}
+            {step.removed.length > 0 && <li className="text-note text-slate">taken off on purpose: {step.removed.join(', ')}</li>}
           </ul>
           <div className="mt-1 flex gap-1">
             <input
               aria-label={`Line ${step.number}: add a limiter`}
               placeholder="add a limiter"
               maxLength={200}
-              className={cx(BOX, 'h-7 text-[13px]')}
+              className={cx(BOX, 'h-7 text-small')}
               value={name}
               onChange={(e) => setName(e.target.value)}
               onBlur={add}
@@ -73,7 +73,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
             />
             <select
               aria-label={`Line ${step.number}: how the limiter was set`}
-              className="h-7 rounded-[4px] border border-edge bg-surface text-[12.5px]"
+              className="h-7 rounded-[4px] border border-edge bg-surface text-note"
               value={how}
               onChange={(e) => setHow(e.target.value as ActiveLimiter['how'])}
             >
@@ -106,7 +106,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
       {findings.map((f) => (
         <tr key={f.message}>
           <td />
-          <td colSpan={4} className={cx('pb-1.5 text-[13px]', f.sure ? 'font-medium text-copper' : 'text-copper')}>
+          <td colSpan={4} className={cx('pb-1.5 text-small', f.sure ? 'font-medium text-copper' : 'text-copper')}>
             {f.message}
           </td>
         </tr>
@@ -121,7 +121,7 @@ function TabCounts({ step, onChange }: { step: SearchStep; onChange(step: Search
   const [text, setText] = useState<string | null>(null);
   if (text === null && step.tabs.length === 0)
     return (
-      <button type="button" className="min-h-6 text-[12.5px] text-navy underline-offset-2 hover:underline" onClick={() => setText('')}>
+      <button type="button" className="min-h-6 text-note text-navy underline-offset-2 hover:underline" onClick={() => setText('')}>
         counts by tab of content
       </button>
     );
@@ -134,7 +134,7 @@ function TabCounts({ step, onChange }: { step: SearchStep; onChange(step: Search
     <input
       aria-label={`Line ${step.number}: counts by tab of content`}
       placeholder="articles 300; books 102"
-      className={cx(BOX, 'mt-1 h-7 text-[12.5px]')}
+      className={cx(BOX, 'mt-1 h-7 text-note')}
       value={text ?? words}
       onChange={(e) => setText(e.target.value)}
       onBlur={() => {

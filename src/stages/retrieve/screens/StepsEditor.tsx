@@ -4,7 +4,8 @@ import { checkSteps, readHistory, SET_BY, type SearchStep } from '@/core/parity'
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
+
 import { StepRow } from './StepRow';
 
 /** The steps of a search: typed in, or read from a pasted history; their arithmetic is checked as they stand. */
@@ -20,7 +21,7 @@ export function StepsEditor({ steps, onChange }: { steps: SearchStep[]; onChange
   return (
     <section id="steps" aria-label="Steps of the search" className="scroll-mt-4">
       <div className="mb-1 flex items-center gap-3">
-        <h2 className="text-[16px]">Steps, with the count after each</h2>
+        <h2 className="text-lead">Steps, with the count after each</h2>
         <Button look="quiet" onClick={() => setPasting(true)}>
           Paste a search history
         </Button>
@@ -34,9 +35,9 @@ export function StepsEditor({ steps, onChange }: { steps: SearchStep[]; onChange
           Their arithmetic is checked, and a limiter that got lost between two steps is named.
         </p>
       ) : (
-        <table className="w-full table-fixed text-left text-[13.5px]">
+        <table className="w-full table-fixed text-left text-small">
           <thead>
-            <tr className="text-[12.5px] text-slate">
+            <tr className="text-note text-slate">
               <th className="w-[52px] font-medium">Line</th>
               <th className="font-medium">What was done</th>
               <th className="w-[250px] font-medium">Limiters active after it</th>
@@ -61,11 +62,11 @@ export function StepsEditor({ steps, onChange }: { steps: SearchStep[]; onChange
         </table>
       )}
       {steps.length > 0 && (
-        <p role="status" className={sure > 0 ? 'mt-1 font-medium text-copper' : 'mt-1 text-[13px] text-slate'}>
+        <p role="status" className={sure > 0 ? 'mt-1 font-medium text-copper' : 'mt-1 text-small text-slate'}>
           {findings.length === 0
             ? 'Every count can be, and no limiter got lost.'
             : [
-                sure > 0 && `${sure} ${sure === 1 ? 'line does' : 'lines do'} not add up or lost a limiter`,
+                sure > 0 && `${sure} ${plural(sure, 'line does', 'lines do')} not add up or lost a limiter`,
                 findings.length > sure && `${findings.length - sure} worth a look`,
               ]
                 .filter(Boolean)
@@ -87,7 +88,7 @@ function PasteDialog({ had, onRead, onClose }: { had: number; onRead(steps: Sear
       <TextArea
         label="As the platform prints it: numbered lines, combinations of lines, counts"
         rows={10}
-        className="font-mono text-[13px]"
+        className="font-mono text-small"
         value={text}
         onChange={(e) => setText(e.target.value)}
       />
@@ -96,11 +97,11 @@ function PasteDialog({ had, onRead, onClose }: { had: number; onRead(steps: Sear
           <p className="mb-2">
             <b className="font-semibold">{steps.length} steps read.</b>{' '}
             {steps.filter((s) => s.count === null).length > 0 && `${steps.filter((s) => s.count === null).length} without a count. `}
-            {unread.length > 0 && `${unread.length} ${unread.length === 1 ? 'line was' : 'lines were'} not understood.`}
+            {unread.length > 0 && `${unread.length} ${plural(unread.length, 'line was', 'lines were')} not understood.`}
           </p>
         )}
       </div>
-      <ol className="flex flex-col gap-1 text-[13.5px]">
+      <ol className="flex flex-col gap-1 text-small">
         {steps.map((s) => (
           <li key={s.number} className="grid grid-cols-[34px_1fr_90px] gap-2">
             <span className="text-slate">{s.number}</span>
@@ -122,7 +123,7 @@ function PasteDialog({ had, onRead, onClose }: { had: number; onRead(steps: Sear
         ))}
       </ol>
       {unread.map((u) => (
-        <p key={u.line} className="mt-1 text-[13px] text-copper">
+        <p key={u.line} className="mt-1 text-small text-copper">
           Line {u.line} was not understood: {u.text.slice(0, 120)}
         </p>
       ))}

@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { DatabaseView, TermLine } from '../queries/database-view';
 
 const AXES = ['publicationType', 'sourceType', 'design', 'peerReview'] as const satisfies readonly CodedAxis[];
@@ -43,10 +44,10 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
   if (database.unmapped.length === 0 && database.mapped.length === 0) return null;
   return (
     <section id="terms" aria-label="Terms of the database" className="scroll-mt-4">
-      <h2 className="mb-1 text-[16px]">What its own terms mean</h2>
-      <table className="w-full text-left text-[13.5px]">
+      <h2 className="mb-1 text-lead">What its own terms mean</h2>
+      <table className="w-full text-left text-small">
         <thead>
-          <tr className="text-[12.5px] text-slate">
+          <tr className="text-note text-slate">
             <th className="font-medium">Term</th>
             <th className="w-[190px] font-medium">From</th>
             <th className="w-[90px] text-right font-medium">Records</th>

@@ -19,8 +19,8 @@ export function ImportBundle() {
   }
   return (
     <div className="mt-5 border-rule border-t pt-4">
-      <h2 className="text-[16px]">Or bring one</h2>
-      <p className="mb-2 text-[13px] text-slate">A bundle, as it is exported under Write up, comes back to the same state.</p>
+      <h2 className="text-lead">Or bring one</h2>
+      <p className="mb-2 text-small text-slate">A bundle, as it is exported under Write up, comes back to the same state.</p>
       <FileInput ref={chooser} label="Bundle of a review" accept=".zip,application/zip" onFiles={(files) => void take(files)} />
       <Button disabled={state !== null && 'busy' in state} onClick={() => chooser.current?.click()}>
         {state && 'busy' in state ? `Taking in ${state.busy} …` : 'Import a bundle'}

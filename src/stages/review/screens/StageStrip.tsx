@@ -4,7 +4,8 @@ import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useFigures } from '@/client/useFigures';
 import { cx } from '@/ui/cx';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { StripFigures } from '../queries/strip-figures';
 
 interface Stage {
@@ -63,9 +64,9 @@ function StageLink({ stage, reviewId, current }: { stage: Stage; reviewId: strin
           current ? 'bg-ink text-on-ink' : 'hover:bg-picked',
         )}
       >
-        <span className={cx('whitespace-nowrap text-[12.5px]', current ? 'opacity-90' : 'text-slate')}>{stage.name}</span>
-        <span className="whitespace-nowrap font-bold text-[16.5px] leading-tight">
-          {stage.figure} {stage.more && <span className="font-medium text-[12.5px]">{stage.more}</span>}
+        <span className={cx('whitespace-nowrap text-note', current ? 'opacity-90' : 'text-slate')}>{stage.name}</span>
+        <span className="whitespace-nowrap font-bold text-lead leading-tight">
+          {stage.figure} {stage.more && <span className="font-medium text-note">{stage.more}</span>}
         </span>
       </Link>
     </li>

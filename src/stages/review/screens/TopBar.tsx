@@ -4,7 +4,7 @@ import { intervalWords, readDate } from '@/core/record';
 export function TopBar({ title, asOf, person }: { title?: string; asOf?: string; person?: string }) {
   return (
     <header className="flex h-11 print:hidden items-center gap-3.5 border-rule border-b bg-surface px-5">
-      <Link href="/" className="font-serif font-semibold text-[17px]">
+      <Link href="/" className="font-serif font-semibold text-lead">
         Narrow<span className="text-copper">·</span>Sieve
       </Link>
       <span className="truncate text-slate">{title}</span>

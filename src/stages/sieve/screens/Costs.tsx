@@ -1,6 +1,7 @@
 import type { Fill, FunnelRow } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { Asked } from './asked';
 
 /** What a limiter costs, by itself and among the others; each number opens its works. */
@@ -12,7 +13,7 @@ export function Costs({ row, asked, onAsk }: { row: FunnelRow; asked: Asked | nu
   ];
   return (
     <>
-      <h2 className="mt-5 mb-1 text-[16px]">What it costs</h2>
+      <h2 className="mt-5 mb-1 text-lead">What it costs</h2>
       <dl className="grid grid-cols-[1fr_auto] items-baseline gap-y-1">
         {lines.map(({ words, n, fill, before }) => (
           <div key={fill} className="contents">

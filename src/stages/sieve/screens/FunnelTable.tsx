@@ -3,15 +3,16 @@ import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSe
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronDown, ChevronUp, GripVertical } from 'lucide-react';
-import { memo, useCallback, useRef } from 'react';
-import type { Cell, Fill, Funnel, Limiter, Sieve } from '@/core/sieve';
+import type { Funnel, Limiter, Sieve } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/icon-button';
-import { count, DatabaseTag, NarrowingBar } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { Asked } from './asked';
+import { Cells } from './FunnelCells';
 
-interface FunnelTableProps {
+export interface FunnelTableProps {
   sieve: Sieve;
   funnel: Funnel | null;
   words: Record<string, string>;
@@ -44,7 +45,7 @@ export function FunnelTable(props: FunnelTableProps) {
       <table className="w-full table-fixed border-collapse">
         <caption className="sr-only">What each limiter leaves, in every database</caption>
         <thead>
-          <tr className="h-8 text-left text-[13px] text-slate">
+          <tr className="h-8 text-left text-small text-slate">
             <th scope="col" className="w-[236px] pl-1.5 font-medium">
               Limiter, in order
             </th>
@@ -62,7 +63,7 @@ export function FunnelTable(props: FunnelTableProps) {
           <tr className="h-[50px] border-rule border-t align-top">
             <th scope="row" className="py-1.5 pl-1.5 text-left font-medium">
               Retrieved and merged
-              <span className="block font-normal text-[12.5px] text-slate">before any limiter</span>
+              <span className="block font-normal text-note text-slate">before any limiter</span>
             </th>
             <Cells
               {...props}
@@ -113,7 +114,7 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
             onClick={() => onPick(limiter.id)}
           >
             <span className={cx('block truncate underline-offset-2 hover:underline', !limiter.on && 'line-through')}>{limiter.name}</span>
-            <span className="block truncate font-normal text-[12.5px] text-slate" title={words[limiter.id]}>
+            <span className="block truncate font-normal text-note text-slate" title={words[limiter.id]}>
               {limiter.on ? words[limiter.id] : 'switched off'}
             </span>
           </button>
@@ -143,7 +144,7 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
             label={`${count(lost.length)} known relevant lost to ${limiter.name}`}
             active={false}
             onClick={() => props.onLost(limiter, lost)}
-            className="ml-6 text-left font-semibold text-[12.5px] text-copper"
+            className="ml-6 text-left font-semibold text-note text-copper"
           />
         )}
       </th>
@@ -156,87 +157,3 @@ function LimiterRow({ limiter, index, ...props }: FunnelTableProps & { limiter: 
     </tr>
   );
 }
-
-function Cells({
-  row,
-  cells,
-  firsts,
-  databases,
-  asked,
-  onAsk,
-}: Pick<FunnelTableProps, 'databases' | 'asked' | 'onAsk'> & { row: string; cells: Cell[] | null; firsts: Cell[] | null }) {
-  // The cells themselves are only drawn again when their numbers change, so what they call must stay the same.
-  const latest = useRef(onAsk);
-  latest.current = onAsk;
-  const ask = useCallback((a: Asked) => latest.current(a), []);
-  if (!cells || !firsts) return <td colSpan={databases.length + 1} />;
-  return cells.map((cell, i) => {
-    const where = i === 0 ? 'all works' : databases[i - 1]!.name;
-    const open = asked?.row === row && asked.database === i - 1 ? asked.fill : null;
-    return <OneCell key={where} {...{ row, where, open }} database={i - 1} cell={cell} total={firsts[i]!.left} ask={ask} />;
-  });
-}
-
-interface OneCellProps {
-  row: string;
-  database: number;
-  where: string;
-  cell: Cell;
-  total: number;
-  /** The number of it that is open below. */
-  open: Fill | null;
-  ask(asked: Asked): void;
-}
-
-const same = (a: OneCellProps, b: OneCellProps): boolean =>
-  a.row === b.row &&
-  a.database === b.database &&
-  a.where === b.where &&
-  a.total === b.total &&
-  a.open === b.open &&
-  a.ask === b.ask &&
-  a.cell.left === b.cell.left &&
-  a.cell.held === b.cell.held &&
-  a.cell.stoppedHere === b.cell.stoppedHere;
-
-const OneCell = memo(function OneCell({ row, database, where, cell, total, open, ask }: OneCellProps) {
-  const on = (fill: Fill) => () => ask({ row, database, fill });
-  return (
-    <td className="px-1.5 py-1.5">
-      <div className="flex items-baseline gap-2">
-        <Figure
-          n={cell.left}
-          label={`${count(cell.left)} left, ${where}`}
-          active={open === 'left'}
-          onClick={on('left')}
-          className="text-left font-bold text-[15px]"
-        />
-        {cell.stoppedHere > 0 && (
-          <Figure
-            n={cell.stoppedHere}
-            before="−"
-            label={`${count(cell.stoppedHere)} stopped here, ${where}`}
-            active={open === 'stopped-here'}
-            onClick={on('stopped-here')}
-            className="ml-auto text-[12.5px] text-slate"
-          />
-        )}
-      </div>
-      {/* A line of its own, also when nothing is held: bars of a row stand level, whatever the number of databases. */}
-      <div className="h-[22px] text-[12.5px]">
-        {cell.held > 0 && (
-          <Figure
-            n={cell.held}
-            before="+"
-            after=" held"
-            label={`${count(cell.held)} held, ${where}`}
-            active={open === 'held'}
-            onClick={on('held')}
-            className="whitespace-nowrap font-semibold text-copper"
-          />
-        )}
-      </div>
-      <NarrowingBar left={cell.left} held={cell.held} total={total} />
-    </td>
-  );
-}, same);

@@ -26,13 +26,13 @@ export function Gallery({
       <div className="columns-3 gap-5">
         {groups.map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">
-            <h3 className="mb-1 border-rule border-b font-semibold text-[14px]">{group}</h3>
+            <h3 className="mb-1 border-rule border-b font-semibold text-body">{group}</h3>
             <ul>
               {GALLERY.filter((s) => s.group === group).map((sample) => (
                 <li key={sample.key}>
                   <button type="button" className="w-full rounded-[4px] px-1.5 py-1 text-left hover:bg-picked" onClick={() => add(sample)}>
                     <span className="block font-medium">{sample.name}</span>
-                    <span className="block text-[12.5px] text-slate leading-snug">{sample.meaning}</span>
+                    <span className="block text-note text-slate leading-snug">{sample.meaning}</span>
                   </button>
                 </li>
               ))}

@@ -2,27 +2,16 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { AXIS_LABELS } from '@/core/classify';
-import { type MaskAxis, type Sieve, settledBy } from '@/core/sieve';
+import { settledBy } from '@/core/sieve';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
-import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
-import { TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
+import { count, plural } from '@/ui/words';
+import { rowsOf } from './held-rows';
 import { SieveNav } from './SieveNav';
+import { Speak } from './SpeakForm';
 import { type SieveProps, useSieve } from './useSieve';
 import { useAsked } from './what-if/useAsked';
-
-interface Held {
-  work: number;
-  limiters: number[];
-}
-const rowsOf = (sieve: Sieve, held: readonly Held[]) =>
-  sieve.flatMap((limiter, k) => {
-    const works = held.filter((h) => h.limiters.includes(k));
-    return works.length ? [{ limiter, works, only: works.filter((h) => h.limiters.length === 1).length }] : [];
-  });
 
 /** Works that wait for a person, by the limiter that holds them, to be released or stopped one by one or together. */
 export function HeldScreen(props: SieveProps) {
@@ -66,7 +55,7 @@ export function HeldScreen(props: SieveProps) {
       if (!undone.ok) return void toast.error(undone.message);
       say(undone.overrides);
     };
-    toast(`${count(seqs.length)} ${seqs.length === 1 ? 'work was' : 'works were'} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
+    toast(`${count(seqs.length)} ${plural(seqs.length, 'work was', 'works were')} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
       action: { label: 'Undo', onClick: () => void undo() },
     });
   };
@@ -74,7 +63,7 @@ export function HeldScreen(props: SieveProps) {
   return (
     <main className="px-5 py-4">
       <div className="mb-1 flex items-baseline justify-between gap-4">
-        <h1 className="text-[22px] leading-tight">{held ? `${count(held.length)} works are held` : 'Works that are held'}</h1>
+        <h1 className="text-title leading-tight">{held ? `${count(held.length)} works are held` : 'Works that are held'}</h1>
         <SieveNav reviewId={reviewId} current="/held" />
       </div>
       <p className="mb-3 max-w-[90ch] text-slate" role="status">
@@ -85,7 +74,7 @@ export function HeldScreen(props: SieveProps) {
       </p>
       <table className="mb-3 w-full">
         <thead>
-          <tr className="text-left text-[13px] text-slate">
+          <tr className="text-left text-small text-slate">
             <th className="w-[240px] font-medium">Held by</th>
             <th className="w-[80px] text-right font-medium">Works</th>
             <th className="w-[110px] text-right font-medium">By it alone</th>
@@ -110,7 +99,7 @@ export function HeldScreen(props: SieveProps) {
                 </button>
               </td>
               <td className="text-right">{count(only)}</td>
-              <td className="pl-6 text-[13px] text-slate">
+              <td className="pl-6 text-small text-slate">
                 {settledBy(limiter)}{' '}
                 {limiter.test.kind === 'coded' && (
                   <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/classify`}>
@@ -153,55 +142,5 @@ export function HeldScreen(props: SieveProps) {
         </>
       )}
     </main>
-  );
-}
-
-/** Releases or stops the picked works with one reason. */
-function Speak({
-  n,
-  at,
-  axis,
-  onRule,
-  onSpeak,
-}: {
-  n: number;
-  at: string | null;
-  /** The axis of the limiter that is looked at: a ruling on it settles what it could not tell. */
-  axis: MaskAxis | null;
-  onRule(axis: MaskAxis): void;
-  onSpeak(fate: 'pass' | 'stop', reason: string): Promise<void>;
-}) {
-  const [reason, setReason] = useState('');
-  const can = n > 0 && reason.trim() !== '';
-  const speak = (fate: 'pass' | 'stop') => async () => {
-    await onSpeak(fate, reason.trim());
-    setReason('');
-  };
-  return (
-    <div className="mb-3 flex items-end gap-2">
-      <div className="w-[420px]">
-        <TextField
-          label={
-            n === 0
-              ? 'Pick works, and say why they may pass or not'
-              : `Why ${n === 1 ? 'the picked work' : `the ${count(n)} picked works`} may pass or not${at ? `, at ${at}` : ''}`
-          }
-          value={reason}
-          maxLength={2000}
-          onChange={(e) => setReason(e.target.value)}
-        />
-      </div>
-      <Button disabled={!can} onClick={speak('pass')}>
-        Release {n > 0 && count(n)}
-      </Button>
-      <Button disabled={!can} onClick={speak('stop')}>
-        Stop {n > 0 && count(n)}
-      </Button>
-      {axis && (
-        <Button disabled={n === 0} onClick={() => onRule(axis)}>
-          Rule on {AXIS_LABELS[axis].toLowerCase()} …
-        </Button>
-      )}
-    </div>
   );
 }

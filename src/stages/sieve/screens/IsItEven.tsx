@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react';
 import { ask } from '@/client/call';
 import { STATE_WORDS } from '@/core/parity';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
 import { numberOf, setWords } from './parity/cell-words';
 
@@ -38,7 +39,7 @@ export function IsItEven({ reviewId, limiter, saved, version }: IsItEvenProps) {
   if (!view || !row) return null;
   return (
     <section aria-label="Is it even?" className="mt-5">
-      <h2 className="mb-1 text-[16px]">Is it even?</h2>
+      <h2 className="mb-1 text-lead">Is it even?</h2>
       <ul>
         {row.cells.map((cell, column) => {
           const r = view.view.retrievals[column]!;
@@ -46,7 +47,7 @@ export function IsItEven({ reviewId, limiter, saved, version }: IsItEvenProps) {
           const { label, meaning, attention } = STATE_WORDS[cell.state];
           const number = numberOf(cell);
           return (
-            <li key={r.id} className="flex items-baseline gap-2 py-0.5 text-[13.5px]">
+            <li key={r.id} className="flex items-baseline gap-2 py-0.5 text-small">
               {r.tags.map((tag) => (
                 <DatabaseTag key={tag} tag={tag} name={r.names} />
               ))}

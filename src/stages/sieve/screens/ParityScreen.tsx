@@ -6,8 +6,9 @@ import { ask, call } from '@/client/call';
 import type { ParityWorks } from '@/client/types';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
+import { count } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
 import { CellPanel } from './parity/CellPanel';
 import { NativeTable } from './parity/NativeTable';
@@ -62,7 +63,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
     <div className="flex min-h-[calc(100vh-106px)]">
       <main className="min-w-0 flex-1 px-5 py-4">
         <div className="mb-1 flex items-baseline justify-between gap-4">
-          <h1 className="text-[22px] leading-tight">Was each limiter applied evenly?</h1>
+          <h1 className="text-title leading-tight">Was each limiter applied evenly?</h1>
           <SieveNav reviewId={reviewId} current="/parity" />
         </div>
         <p className="mb-3 text-slate">
@@ -71,13 +72,13 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
         </p>
         <ParityTable view={view} picked={picked} onPick={(cell) => setParams({ cell: `${cell.row}.${cell.column}` })} />
         <StepFindings retrievals={view.retrievals} />
-        <h2 className="mt-6 mb-1 text-[17px]">What limiters at the databases let in and hid</h2>
+        <h2 className="mt-6 mb-1 text-lead">What limiters at the databases let in and hid</h2>
         <NativeTable
           retrievals={view.retrievals}
           onList={(id, native, what, caption) => void show({ retrieval: id, limiter: native, what }, caption)}
           onName={(databaseId, name, sample) => void after(call(reviewId, 'name-native', { databaseId, name, sample }))}
         />
-        <h2 className="mt-6 mb-1 text-[17px]">For the next run at each database</h2>
+        <h2 className="mt-6 mb-1 text-lead">For the next run at each database</h2>
         <SettingsList settings={view.settings} />
         {list && (
           <div className="mt-4">
@@ -113,7 +114,7 @@ function StepFindings({ retrievals }: { retrievals: ParityView['retrievals'] }) 
   if (found.length === 0) return null;
   return (
     <section aria-label="What the steps of the searches say">
-      <h2 className="mt-6 mb-1 text-[17px]">What the steps of the searches say</h2>
+      <h2 className="mt-6 mb-1 text-lead">What the steps of the searches say</h2>
       <ul>
         {found.flatMap((r) =>
           r.findings.map((message) => (

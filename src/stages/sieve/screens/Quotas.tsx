@@ -1,6 +1,7 @@
 'use client';
 import { Figure } from '@/stages/works/screens';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { SieveInHand, SieveProps } from './useSieve';
 import { useAsked } from './what-if/useAsked';
 
@@ -16,7 +17,7 @@ export function Quotas({ inHand, quotas, onList }: QuotasProps) {
   if (quotas.length === 0 || !found) return null;
   return (
     <section aria-label="What the criteria ask for" className="mt-5">
-      <h2 className="mb-1 text-[16px]">What the criteria ask for</h2>
+      <h2 className="mb-1 text-lead">What the criteria ask for</h2>
       <ul>
         {quotas.map((q, i) => {
           const { through, nearest } = found[i] ?? { through: 0, nearest: [] };
@@ -24,7 +25,7 @@ export function Quotas({ inHand, quotas, onList }: QuotasProps) {
           return (
             <li key={q.id} className="border-rule border-t py-1">
               {q.text}
-              <span className="block text-[13px] text-slate">
+              <span className="block text-small text-slate">
                 at least {count(q.atLeast)} ·{' '}
                 {short <= 0 ? (
                   `${count(through)} through`

@@ -1,19 +1,21 @@
 'use client';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import type { Facet, Flag } from '@/core/classify';
-import { type Fill, FLAG_WORDS, limiterWords, type Outcome, USUAL_SIZE } from '@/core/sieve';
+import type { Facet } from '@/core/classify';
+import { type Fill, limiterWords } from '@/core/sieve';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
-import { count } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
+import { count } from '@/ui/words';
 import { captionOf, readAsked } from './asked';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
+import { IntegrityNote } from './IntegrityNote';
 import { IsItEven } from './IsItEven';
 import { LimiterForm } from './LimiterForm';
 import { Quotas } from './Quotas';
 import { SieveNav } from './SieveNav';
+import { SizeNote } from './SizeNote';
 import { Toolbar } from './Toolbar';
 import { type SieveProps, useSieve } from './useSieve';
 import { useAsked } from './what-if/useAsked';
@@ -76,7 +78,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
     <div className="flex min-h-[calc(100vh-106px)]">
       <main className="min-w-0 flex-1 px-5 py-4">
         <div className="mb-1 flex items-baseline justify-between gap-4">
-          <h1 className="text-[22px] leading-tight">What each limiter leaves, in every database</h1>
+          <h1 className="text-title leading-tight">What each limiter leaves, in every database</h1>
           <SieveNav reviewId={reviewId} current="" />
         </div>
         <p className="mb-2 text-slate" role="status">
@@ -134,8 +136,8 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
       <aside aria-label="The picked limiter" className="w-[352px] shrink-0 border-rule border-l bg-surface px-4 py-4">
         {picked ? (
           <>
-            <h2 className="text-[17px]">{picked.name}</h2>
-            <p className="mb-3 text-[13px] text-slate">
+            <h2 className="text-lead">{picked.name}</h2>
+            <p className="mb-3 text-small text-slate">
               Number {draft.sieve.indexOf(picked) + 1} of {draft.sieve.length}
               {row && ` · stops ${count(row.whole.stoppedHere)} here`}
               {!picked.on && ' · switched off'}
@@ -175,50 +177,5 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
         <Quotas inHand={inHand} quotas={props.quotas} onList={(list, caption) => setNear({ numbers: list, caption })} />
       </aside>
     </div>
-  );
-}
-
-/** Too few or too many, by common practice, and where to look what would change it. */
-function SizeNote({ funnel, reviewId }: { funnel: Outcome & { works: number; rows: unknown[] }; reviewId: string }) {
-  const few = funnel.through <= USUAL_SIZE.tooFew && funnel.works > USUAL_SIZE.tooFew && funnel.rows.length > 1;
-  if (!few && funnel.through < USUAL_SIZE.tooMany) return null;
-  return (
-    <p className="mb-2 border-copper border-l-2 pl-2 text-[13.5px]">
-      {few
-        ? `${count(funnel.through)} through is few: loosen a limiter or take one out.`
-        : `${count(funnel.through)} through is much to read: a limiter may be missing.`}{' '}
-      <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/sieve/what-if`}>
-        What to change first
-      </a>
-    </p>
-  );
-}
-
-const GRAVE: readonly Flag[] = ['retracted', 'withdrawn', 'concern'];
-
-/** Warns of works that are through although they were retracted: nobody keeps one unawares. */
-function IntegrityNote({ ask, ran }: { ask(): Promise<Partial<Record<Flag, number>>>; ran: number }) {
-  const [flags, setFlags] = useState<Partial<Record<Flag, number>>>({});
-  // Asked again after every run; the question itself never changes.
-  const latest = useRef(ask);
-  latest.current = ask;
-  useEffect(() => {
-    let gone = false;
-    if (ran > 0)
-      latest.current().then(
-        (found) => !gone && setFlags(found),
-        () => {},
-      );
-    return () => {
-      gone = true;
-    };
-  }, [ran]);
-  const grave = GRAVE.filter((f) => flags[f]);
-  if (grave.length === 0) return null;
-  return (
-    <p className="mb-2 border-copper border-l-2 pl-2 text-[13.5px]">
-      Among the works that are through: {grave.map((f) => `${count(flags[f]!)} ${FLAG_WORDS[f]}`).join(', ')}. Add the limiter "Retracted or
-      withdrawn" to hold them.
-    </p>
   );
 }

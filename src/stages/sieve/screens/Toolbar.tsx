@@ -63,10 +63,10 @@ export function Toolbar({ draft, picked, scheme, took, onAdded }: ToolbarProps) 
       >
         {draft.versionEdited ? `Save as v${draft.version + 1}` : `Saved as v${draft.version}`}
       </Button>
-      <span role="status" className="text-[13px] text-slate">
+      <span role="status" className="text-small text-slate">
         {draft.saving === 'saving' ? 'Saving …' : draft.saving === 'failed' ? 'Not saved' : ''}
       </span>
-      {took > 0 && <span className="ml-auto text-[12.5px] text-slate">counted in {Math.max(1, Math.round(took))} ms</span>}
+      {took > 0 && <span className="ml-auto text-note text-slate">counted in {Math.max(1, Math.round(took))} ms</span>}
       <Gallery
         open={adding}
         scheme={scheme}
@@ -100,7 +100,7 @@ function SaveVersion({ draft, open, onOpenChange }: { draft: Draft; open: boolea
         }}
       >
         <TextArea label="What it is for, or what changed" value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
-        <p className="text-[13px] text-slate">
+        <p className="text-small text-slate">
           A version keeps the limiters and what their outcomes rest on: the as-of date, the rules, the scheme, rulings and merges until now.
         </p>
         <Button type="submit" look="solid" className="self-start">

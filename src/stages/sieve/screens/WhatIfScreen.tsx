@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import { SieveNav } from './SieveNav';
 import { type SieveProps, useSieve } from './useSieve';
 import { AdviceList } from './what-if/AdviceList';
@@ -20,7 +21,7 @@ export function WhatIfScreen({ kept, ...props }: SieveProps & { kept: number[] }
   return (
     <main className="px-5 py-4">
       <div className="mb-1 flex items-baseline justify-between gap-4">
-        <h1 className="text-[22px] leading-tight">What other settings would give</h1>
+        <h1 className="text-title leading-tight">What other settings would give</h1>
         <SieveNav reviewId={props.reviewId} current="/what-if" />
       </div>
       <div className="mb-3 flex items-center gap-3">

@@ -1,5 +1,5 @@
 import { FILLS, type Fill, type Sieve } from '@/core/sieve';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 /** The number whose works are listed. */
 export interface Asked {

@@ -11,21 +11,19 @@ export function AxisClaims({ axis, work }: { axis: WorkAxis; work: WorkDetail })
   const own = classification.claims.filter((c) => axisOfClaim(c.axis) === axis);
   if (axis === 'level' && own.length === 0)
     return (
-      <p className="pt-1 text-[13px] text-slate">
+      <p className="pt-1 text-small text-slate">
         Follows from the design by {scheme.label} ({scheme.source}).
       </p>
     );
   const inputs = axis === 'peerReview' ? basisOf(axis, classification) : [];
   const ordered = [...new Set([...own, ...inputs])].sort((a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier));
-  if (ordered.length === 0) return <p className="pt-1 text-[13px] text-slate">No record says anything about this.</p>;
+  if (ordered.length === 0) return <p className="pt-1 text-small text-slate">No record says anything about this.</p>;
   return (
     <>
       {axis === 'peerReview' && (
-        <p className="pt-1 text-[13px] text-slate">
-          Follows from the source type, the publication type and what is stated about the venue:
-        </p>
+        <p className="pt-1 text-small text-slate">Follows from the source type, the publication type and what is stated about the venue:</p>
       )}
-      <ul className="mt-1 flex flex-col gap-1.5 text-[13px]">
+      <ul className="mt-1 flex flex-col gap-1.5 text-small">
         {ordered.map((claim, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two records may say the same in the same words
           <ClaimLine key={i} claim={claim} work={work} />

@@ -9,11 +9,11 @@ export function DatesOfWork({ work }: { work: WorkDetail }) {
   const { dates } = work.classification;
   return (
     <section aria-label="Dates">
-      <h3 className="border-rule border-b pb-1 text-[15.5px]">
-        <span className="font-normal font-sans text-[13px] text-slate">First public </span>
+      <h3 className="border-rule border-b pb-1 text-lead">
+        <span className="font-normal font-sans text-small text-slate">First public </span>
         {intervalWords(dates.earliest)}
       </h3>
-      <dl className="mt-1 grid grid-cols-[150px_1fr] gap-x-3 gap-y-1 text-[13px]">
+      <dl className="mt-1 grid grid-cols-[150px_1fr] gap-x-3 gap-y-1 text-small">
         {DATE_NAMES.map((name) => {
           const printed = work.records.filter((r) => r.item.dates[name]);
           if (printed.length === 0) return null;

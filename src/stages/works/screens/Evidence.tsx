@@ -55,8 +55,8 @@ export function Evidence({ work, onRule }: { work: WorkDetail; onRule?(axis: Wor
       {WORK_AXES.map((axis) => (
         <section key={axis} id={`evidence-${axis}`} aria-label={AXIS_LABELS[axis]}>
           <div className="flex items-baseline justify-between gap-3 border-rule border-b pb-1">
-            <h3 className="text-[15.5px]">
-              <span className="font-normal font-sans text-[13px] text-slate">{AXIS_LABELS[axis]} </span>
+            <h3 className="text-lead">
+              <span className="font-normal font-sans text-small text-slate">{AXIS_LABELS[axis]} </span>
               <Value axis={axis} result={classification.axes[axis]} scheme={scheme} />
             </h3>
             <span className="flex items-center gap-2">

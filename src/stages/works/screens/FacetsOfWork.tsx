@@ -7,8 +7,8 @@ export function FacetsOfWork({ work }: { work: WorkDetail }) {
   const { facets } = work.classification;
   return (
     <section aria-label="Other facets">
-      <h3 className="border-rule border-b pb-1 text-[15.5px]">Other facets</h3>
-      <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1 text-[13px]">
+      <h3 className="border-rule border-b pb-1 text-lead">Other facets</h3>
+      <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1 text-small">
         {FACET_NAMES.map((name) => {
           const { values, complete } = facets[name];
           return (

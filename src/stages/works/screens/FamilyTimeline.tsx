@@ -69,7 +69,7 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
       {!narrow && (
         <svg aria-hidden width={WIDTH} height={members.length * ROW + 16} className="text-edge">
           {Number.isFinite(from) && (
-            <g className="fill-slate text-[11px]">
+            <g className="fill-slate text-tiny">
               <line x1={x(from)} x2={x(to)} y1={members.length * ROW + 1} y2={members.length * ROW + 1} className="stroke-edge" />
               <text x={x(from)} y={members.length * ROW + 14} textAnchor="middle">
                 {from}
@@ -113,7 +113,7 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
         {members.map((m) => (
           <li
             key={m.no}
-            className={cx('flex min-w-0 items-center gap-x-2 text-[13.5px]', narrow && 'flex-wrap border-rule border-b py-1')}
+            className={cx('flex min-w-0 items-center gap-x-2 text-small', narrow && 'flex-wrap border-rule border-b py-1')}
             style={{ minHeight: ROW }}
           >
             <span className={cx('shrink-0 text-slate', narrow ? 'w-[40px]' : 'w-[64px]')}>{m.year ?? 'no date'}</span>
@@ -157,7 +157,7 @@ function Tie({ tie, to, onUnlink }: { tie: FamilyTie; to: FamilyMember | undefin
   const conclusions =
     tie.conclusions === 'changed' ? ', conclusions changed' : tie.conclusions === 'unchanged' ? ', conclusions unchanged' : '';
   return (
-    <span className="flex items-center text-[12.5px]">
+    <span className="flex items-center text-note">
       <Explained meaning={`Because ${tie.basis.join('; ')}.`}>
         {LINK_TYPES[tie.type].words} {to?.year ? `that of ${to.year}` : 'the other'}
         {conclusions}

@@ -1,5 +1,5 @@
 import { cx } from '@/ui/cx';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 /** A number that opens its works. */
 export function Figure({

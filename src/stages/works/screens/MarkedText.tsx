@@ -35,9 +35,7 @@ export function MarkedText({ text, marks: all, show, from = 0, to = text.length 
         {mark.kind !== 'mention' && (
           <sup
             className={
-              mark.kind === 'used'
-                ? 'ml-0.5 font-sans font-semibold text-[10.5px] text-copper'
-                : 'ml-0.5 font-sans text-[10.5px] text-slate'
+              mark.kind === 'used' ? 'ml-0.5 font-sans font-semibold text-tiny text-copper' : 'ml-0.5 font-sans text-tiny text-slate'
             }
           >
             {mark.label}

@@ -36,10 +36,10 @@ export function MergedFields({ reviewId, work }: { reviewId: string; work: WorkD
   };
   return (
     <details>
-      <summary className="cursor-pointer border-rule border-b pb-1 font-semibold font-serif text-[15.5px]">
+      <summary className="cursor-pointer border-rule border-b pb-1 font-semibold font-serif text-lead">
         Where each field is from{differing > 0 && `: records differ in ${differing}`}
       </summary>
-      <dl className="text-[13px]">
+      <dl className="text-small">
         {MERGED_FIELDS.map((field) => {
           const choice = work.fields.find((f) => f.field === field);
           return (
@@ -62,7 +62,7 @@ export function MergedFields({ reviewId, work }: { reviewId: string; work: WorkD
                   {editing !== field && (
                     <Button
                       look="quiet"
-                      className="text-[13px]"
+                      className="text-small"
                       aria-label={`Set ${LABELS[field].toLowerCase()}`}
                       onClick={() => setEditing(field)}
                     >
@@ -70,7 +70,7 @@ export function MergedFields({ reviewId, work }: { reviewId: string; work: WorkD
                     </Button>
                   )}
                   {choice?.why === 'edited' && editing !== field && (
-                    <Button look="quiet" className="text-[13px]" onClick={() => set(field, null)}>
+                    <Button look="quiet" className="text-small" onClick={() => set(field, null)}>
                       As the records say
                     </Button>
                   )}
@@ -108,13 +108,13 @@ function Choice({ choice, records, tagOf }: ChoiceProps) {
       <span className="line-clamp-2 break-words" title={choice.value.length > 120 ? choice.value : undefined}>
         {choice.value || '(emptied)'}
       </span>
-      <span className="mt-0.5 flex flex-wrap items-center gap-1.5 text-[12.5px] text-slate">
+      <span className="mt-0.5 flex flex-wrap items-center gap-1.5 text-note text-slate">
         <Tags records={choice.records} tagOf={tagOf} />
         {entries[0] && <span>inherited from the entry “{entries[0]}”,</span>}
         {choice.why === 'edited' ? <Pill>{WHY_CHOSEN.edited}</Pill> : WHY_CHOSEN[choice.why]}
       </span>
       {choice.others.map((o) => (
-        <span key={o.value} className="mt-0.5 flex items-baseline gap-1.5 text-[12.5px] text-copper">
+        <span key={o.value} className="mt-0.5 flex items-baseline gap-1.5 text-note text-copper">
           <Tags records={o.records} tagOf={tagOf} />
           <span className="line-clamp-2 min-w-0 break-words">differs: {o.value}</span>
         </span>
@@ -142,10 +142,10 @@ function Edit({ label, value, onSave, onClose }: { label: string; value: string;
         onChange={(e) => setText(e.target.value)}
       />
       <span className="mt-1 flex gap-2">
-        <Button type="submit" look="solid" className="min-h-7 text-[13px]">
+        <Button type="submit" look="solid" className="min-h-7 text-small">
           Save
         </Button>
-        <Button look="quiet" className="text-[13px]" onClick={onClose}>
+        <Button look="quiet" className="text-small" onClick={onClose}>
           Cancel
         </Button>
       </span>

@@ -27,11 +27,11 @@ export function BlindPane({ work }: { work: WorkDetail }) {
       <div className="mt-2 empty:hidden">
         <FlagNotes flags={work.classification.flags} family={work.family} no={work.no} />
       </div>
-      <h1 className="mt-2 text-[23px] leading-[1.25]">{shown.title || '(no title)'}</h1>
-      <p className="mt-1 text-[13.5px] text-slate">{shortAuthors(shown.authors)}</p>
+      <h1 className="mt-2 text-title leading-[1.25]">{shown.title || '(no title)'}</h1>
+      <p className="mt-1 text-small text-slate">{shortAuthors(shown.authors)}</p>
       {shown.abstract ? (
         <div className="mt-4 flex flex-col gap-2.5">
-          <MarkedAbstract text={shown.abstract} marks={[]} show={false} className="font-serif text-[16px] leading-[1.6]" />
+          <MarkedAbstract text={shown.abstract} marks={[]} show={false} className="font-serif text-lead leading-[1.6]" />
         </div>
       ) : (
         <p className="mt-4 text-slate">No record of this work has an abstract.</p>
@@ -43,7 +43,7 @@ export function BlindPane({ work }: { work: WorkDetail }) {
 /** Where it was found, and where it stands. */
 function Origin({ work: { records, shown } }: { work: WorkDetail }) {
   return (
-    <p className="flex flex-wrap items-center gap-1.5 text-[13.5px] text-slate">
+    <p className="flex flex-wrap items-center gap-1.5 text-small text-slate">
       {[...new Map(records.map((r) => [r.tag, r])).values()].map((r) => (
         <DatabaseTag key={r.tag} tag={r.tag} name={r.database} />
       ))}
@@ -70,21 +70,21 @@ export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps
           </p>
         )}
       </div>
-      <h1 className="mt-2 text-[23px] leading-[1.25]">
+      <h1 className="mt-2 text-title leading-[1.25]">
         <MarkedText text={shown.title || '(no title)'} marks={own('title')} show={marks} />
       </h1>
-      <p className="mt-1 text-[13.5px] text-slate">
+      <p className="mt-1 text-small text-slate">
         {[shortAuthors(shown.authors), `first public ${intervalWords(work.earliest)}`].filter(Boolean).join(' · ')}
       </p>
       {shown.abstract ? (
         <div className="mt-4 flex flex-col gap-2.5">
-          <MarkedAbstract text={shown.abstract} marks={own('abstract')} show={marks} className="font-serif text-[16px] leading-[1.6]" />
+          <MarkedAbstract text={shown.abstract} marks={own('abstract')} show={marks} className="font-serif text-lead leading-[1.6]" />
         </div>
       ) : (
         <p className="mt-4 text-slate">No record of this work has an abstract.</p>
       )}
-      <p className="mt-3 flex flex-wrap items-center gap-x-3 text-[12.5px] text-slate">
-        <Button look="quiet" className="-ml-1.5 text-[13px]" aria-pressed={marks} onClick={() => onMarks(!marks)} hotkey="M">
+      <p className="mt-3 flex flex-wrap items-center gap-x-3 text-note text-slate">
+        <Button look="quiet" className="-ml-1.5 text-small" aria-pressed={marks} onClick={() => onMarks(!marks)} hotkey="M">
           {marks ? 'Hide the marks' : 'Show the marks'}
         </Button>
         {marks && (
@@ -103,7 +103,7 @@ export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps
       </p>
       {work.family.members.length > 0 && (
         <section aria-label="Its family" className="mt-4">
-          <h2 className="mb-1 text-[16px]">Its family, from the earliest to the latest</h2>
+          <h2 className="mb-1 text-lead">Its family, from the earliest to the latest</h2>
           <FamilyTimeline reviewId={reviewId} family={work.family} current={work.no} />
         </section>
       )}

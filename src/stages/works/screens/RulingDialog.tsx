@@ -1,13 +1,15 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { ask, call } from '@/client/call';
+import { call } from '@/client/call';
 import { AXIS_LABELS, type EvidenceScheme, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
+
+import { PreviewWords, usePreview } from './RulingPreview';
 
 /** What a ruling can be on: one work, or all that share a cause with it. */
 export interface RulingTarget {
@@ -28,8 +30,6 @@ interface RulingDialogProps {
   onClose(): void;
   onRuled(revision: number, later: boolean): void;
 }
-
-type Preview = { works: number; judged: number; changes: { axis: WorkAxis; from: string[]; to: string[]; works: number }[] };
 
 /** A person's ruling: which values hold, for which works, and why. What it would change is shown before it is made. */
 export function RulingDialog({ reviewId, scheme, target, onClose, onRuled }: RulingDialogProps) {
@@ -103,7 +103,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
       }}
     >
       <fieldset>
-        <legend className="text-[13px] text-slate">
+        <legend className="text-small text-slate">
           What holds{axis === 'level' && ': moving a level is a judgement, and wants its reason'}
         </legend>
         <div ref={list} className="grid max-h-[236px] grid-cols-2 gap-x-4 overflow-y-auto">
@@ -121,7 +121,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         </div>
       </fieldset>
       <fieldset>
-        <legend className="text-[13px] text-slate">For which works</legend>
+        <legend className="text-small text-slate">For which works</legend>
         {work && (
           <label className="flex min-h-6 items-start gap-2">
             <input type="radio" name="reach" className="mt-1 accent-(--navy)" checked={reach === -1} onChange={() => setReach(-1)} />
@@ -132,7 +132,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         )}
         {works && (
           <p>
-            The {count(works.length)} picked {works.length === 1 ? 'work' : 'works'}
+            The {count(works.length)} picked {plural(works.length, 'work')}
           </p>
         )}
         {causes.map((c, i) => (
@@ -162,58 +162,5 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         </Button>
       </div>
     </form>
-  );
-}
-
-function usePreview(
-  reviewId: string,
-  axis: WorkAxis,
-  codes: readonly string[],
-  on: RulingTarget['causes'][number] | readonly number[] | null,
-): Preview | null {
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const asked = JSON.stringify([codes, on]);
-  useEffect(() => {
-    const [chosen, about] = JSON.parse(asked) as [string[], RulingTarget['causes'][number] | number[] | null];
-    setPreview(null);
-    if (!about) return;
-    let stale = false;
-    const timer = setTimeout(() => {
-      void ask(reviewId, 'preview-ruling', { axis, codes: chosen, on: about })
-        .then((answer) => !stale && answer.ok && setPreview(answer))
-        .catch(() => {});
-    }, 200);
-    return () => {
-      stale = true;
-      clearTimeout(timer);
-    };
-  }, [reviewId, axis, asked]);
-  return preview;
-}
-
-function PreviewWords({ preview, scheme, chosen }: { preview: Preview | null; scheme: EvidenceScheme; chosen: boolean }) {
-  if (!preview) return <p role="status">Looking what it would change …</p>;
-  const words = (axis: WorkAxis, list: readonly string[]) => {
-    const values = axisValues(axis, scheme);
-    if (list.length > 4) return `${list.length} possible`;
-    return list.map((c) => values.find((v) => v.code === c)?.label.toLowerCase() ?? c).join(' or ');
-  };
-  return (
-    <div role="status" className="rounded-[4px] border border-rule p-2 text-[13.5px]">
-      <p>
-        {count(preview.works)} {preview.works === 1 ? 'work is' : 'works are'} like that.
-        {chosen && preview.changes.length === 0 && ' Nothing would change.'}
-        {preview.judged < preview.works && ` The changes below are those of the first ${count(preview.judged)}.`}
-      </p>
-      <ul>
-        {preview.changes.slice(0, 8).map((c) => (
-          <li key={`${c.axis}${c.from}${c.to}`}>
-            <b className="font-semibold">{count(c.works)}</b> {AXIS_LABELS[c.axis].toLowerCase()}: {words(c.axis, c.from)} →{' '}
-            {words(c.axis, c.to)}
-          </li>
-        ))}
-        {preview.changes.length > 8 && <li>and {preview.changes.length - 8} other kinds of change</li>}
-      </ul>
-    </div>
   );
 }

@@ -6,6 +6,7 @@ import type { WorkDetail } from '@/client/types';
 import type { Override } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { day } from '@/ui/words';
 
 interface SaidProps {
   reviewId: string;
@@ -36,8 +37,8 @@ export function SaidAtLimiters({ reviewId, work, onSaid }: SaidProps) {
   };
   return (
     <section aria-label="At the sieve">
-      <h3 className="mb-1 border-rule border-b pb-1 text-[15.5px]">At the sieve</h3>
-      <ul className="text-[13.5px]">
+      <h3 className="mb-1 border-rule border-b pb-1 text-lead">At the sieve</h3>
+      <ul className="text-small">
         {limiters.map((l) => (
           <li key={l.id}>
             {l.stops ? 'Stopped' : 'Held'} by <b className="font-semibold">{l.name}</b> <span className="text-slate">({l.words})</span>
@@ -47,7 +48,7 @@ export function SaidAtLimiters({ reviewId, work, onSaid }: SaidProps) {
           <li key={o.seq} className="flex items-baseline gap-2">
             <span className="min-w-0 flex-1">
               {o.person} {o.fate === 'pass' ? 'let it pass' : 'stopped it'} at {o.limiters.join(', ')}: {o.reason}{' '}
-              <span className="text-slate">{o.at.slice(0, 10)}</span>
+              <span className="text-slate">{day(o.at)}</span>
             </span>
             <Button look="quiet" onClick={() => void takeBack(o.seq)}>
               Take back

@@ -22,7 +22,7 @@ export function TakeList({ reviewId, numbers }: { reviewId: string; numbers: rea
     <form
       method="post"
       action={`/api/reviews/${reviewId}/export/${format}`}
-      className="flex items-center gap-1.5 text-[13px]"
+      className="flex items-center gap-1.5 text-small"
       // Written when it is sent: lists are long, and are drawn often.
       onSubmit={(e) => {
         (e.currentTarget.elements.namedItem('numbers') as HTMLInputElement).value = numbers.join(',');

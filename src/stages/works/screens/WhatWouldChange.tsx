@@ -32,7 +32,7 @@ export function WhatWouldChange({ axis, work }: { axis: WorkAxis; work: WorkDeta
       lines.push(`Knowing ${n.known} would leave ${codes(n.codes)}.`);
   if (lines.length === 0) return null;
   return (
-    <details className="mt-1 text-[13px]">
+    <details className="mt-1 text-small">
       <summary className="min-h-6 cursor-pointer text-navy" aria-label={`What would change ${AXIS_LABELS[axis].toLowerCase()}`}>
         What would change it
       </summary>

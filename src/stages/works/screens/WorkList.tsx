@@ -1,15 +1,12 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ask } from '@/client/call';
-import type { WorkLine } from '@/client/types';
-import { cx } from '@/ui/cx';
-import { DatabaseTag, Pill } from '@/ui/marks';
 import type { ListOrder } from '../queries/order-works';
-import { codeLabel, FLAG_WORDS } from './labels';
 import { TakeList } from './TakeList';
 import { useWorkLines } from './useWorkLines';
+import { moveByArrow, Row } from './WorkListRow';
 
 interface WorkListProps {
   reviewId: string;
@@ -67,16 +64,16 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
   return (
     <section aria-label={caption} className="flex min-h-0 flex-col">
       <div className="flex items-center gap-4 border-ink border-t-2 pt-2 pb-1">
-        <h2 className="font-sans font-semibold text-[14px]">{caption}</h2>
+        <h2 className="font-sans font-semibold text-body">{caption}</h2>
         <input
           type="search"
           aria-label="Find in these titles and authors"
           placeholder="Find in title or author"
           value={find}
           onChange={(e) => setFind(e.target.value)}
-          className="ml-auto w-56 rounded-[4px] border border-edge bg-surface px-2 py-0.5 text-[13px]"
+          className="ml-auto w-56 rounded-[4px] border border-edge bg-surface px-2 py-0.5 text-small"
         />
-        {find && <span className="text-[13px] text-slate">{shown.length} found</span>}
+        {find && <span className="text-small text-slate">{shown.length} found</span>}
         <TakeList reviewId={reviewId} numbers={shown} />
       </div>
       <div
@@ -88,7 +85,7 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
         className="min-h-[140px] overflow-y-auto"
         style={{ height: Math.min(560, 34 + shown.length * 32) }}
       >
-        <div role="rowgroup" className="sticky top-0 z-10 bg-paper text-[13px]">
+        <div role="rowgroup" className="sticky top-0 z-10 bg-paper text-small">
           <div role="row" className="flex h-8 items-center gap-3 border-rule border-b px-1">
             {pick && (
               <div role="columnheader" className="grid w-6 shrink-0 place-items-center">
@@ -118,101 +115,5 @@ export function WorkList({ reviewId, numbers, caption, open, version, onOpen, pi
       </div>
       {shown.length === 0 && <p className="py-3 text-slate">No works here.</p>}
     </section>
-  );
-}
-
-/** The arrow keys move from title to title; the list scrolls along. */
-function moveByArrow(event: KeyboardEvent<HTMLElement>) {
-  const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-  const row = (event.target as HTMLElement).closest('[aria-rowindex]');
-  if (!step || !row) return;
-  const next = Number(row.getAttribute('aria-rowindex')) + step;
-  const button = event.currentTarget.querySelector<HTMLElement>(`[aria-rowindex="${next}"] button`);
-  if (!button) return;
-  event.preventDefault();
-  button.focus({ preventScroll: true });
-  button.scrollIntoView({ block: 'nearest' });
-}
-
-function Row({
-  line,
-  no,
-  index,
-  top,
-  open,
-  onOpen,
-  pick,
-}: {
-  line?: WorkLine;
-  no: number;
-  index: number;
-  top: number;
-  open: boolean;
-  onOpen(no: number): void;
-  pick: { picked: ReadonlySet<number>; onPicked(picked: ReadonlySet<number>): void } | undefined;
-}) {
-  const toggle = () => {
-    const next = new Set(pick!.picked);
-    if (!next.delete(no)) next.add(no);
-    pick!.onPicked(next);
-  };
-  return (
-    <div
-      role="row"
-      aria-rowindex={index + 2}
-      style={{ transform: `translateY(${top}px)` }}
-      className={cx('absolute flex h-8 w-full items-center gap-3 border-rule border-b px-1', open ? 'bg-picked' : 'hover:bg-picked')}
-    >
-      {pick && (
-        <div role="cell" className="grid w-6 shrink-0 place-items-center">
-          <input
-            type="checkbox"
-            aria-label={`Pick ${line?.title ?? `work ${no}`}`}
-            className="size-4 accent-(--navy)"
-            checked={pick.picked.has(no)}
-            onChange={toggle}
-          />
-        </div>
-      )}
-      <div role="cell" className="flex w-[120px] shrink-0 gap-1">
-        {line?.tags.slice(0, line.tags.length > 4 ? 3 : 4).map((tag) => (
-          <DatabaseTag key={tag} tag={tag} />
-        ))}
-        {line && line.tags.length > 4 && (
-          <span title={line.tags.slice(3).join(', ')} className="text-[12.5px] text-slate">
-            +{line.tags.length - 3}
-          </span>
-        )}
-      </div>
-      <div role="cell" className="flex min-w-0 flex-1 items-center gap-2">
-        <button
-          type="button"
-          className="scroll-mt-10 truncate text-left font-serif underline-offset-2 hover:underline"
-          onClick={() => onOpen(no)}
-        >
-          {line?.title ?? `Work ${no} …`}
-        </button>
-        {line?.flags
-          .filter((f) => FLAG_WORDS[f])
-          .map((f) => (
-            <Pill key={f} look="attention">
-              {FLAG_WORDS[f]}
-            </Pill>
-          ))}
-      </div>
-      {(['publicationType', 'peerReview'] as const).map((axis) => (
-        <div
-          role="cell"
-          key={axis}
-          title={line && codeLabel(axis, line.axes[axis])}
-          className={cx('shrink-0 truncate text-[13px]', axis === 'publicationType' ? 'w-[150px]' : 'w-[120px]')}
-        >
-          {line && codeLabel(axis, line.axes[axis])}
-        </div>
-      ))}
-      <div role="cell" className="w-[110px] shrink-0 truncate text-[13px]">
-        {line?.date}
-      </div>
-    </div>
   );
 }

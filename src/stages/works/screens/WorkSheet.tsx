@@ -42,7 +42,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
       {state.state === 'failed' && <p role="alert">{state.message}</p>}
       {state.state === 'ready' && (
         <div className="flex flex-col gap-5">
-          <p className="text-[13px] text-slate">
+          <p className="text-small text-slate">
             {[shortAuthors(state.work.shown.authors), placeOf(state.work.shown), state.work.shown.doi].filter(Boolean).join(' · ')}
           </p>
           <FlagNotes flags={state.work.classification.flags} family={state.work.family} no={state.work.no} />
@@ -65,7 +65,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
           )}
           {state.work.family.members.length > 0 && (
             <section aria-label="Family">
-              <h3 className="mb-1 border-rule border-b pb-1 text-[15.5px]">Its family</h3>
+              <h3 className="mb-1 border-rule border-b pb-1 text-lead">Its family</h3>
               <FamilyTimeline reviewId={reviewId} family={state.work.family} current={state.work.no} narrow />
             </section>
           )}
@@ -79,10 +79,10 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
             onRuled={() => onRuled?.()}
           />
           <section aria-label="Records">
-            <h3 className="border-rule border-b pb-1 text-[15.5px]">
+            <h3 className="border-rule border-b pb-1 text-lead">
               {state.work.records.length === 1 ? 'One record' : `${state.work.records.length} records, one work`}
             </h3>
-            <ul className="mt-2 flex flex-col gap-2 text-[13px]">
+            <ul className="mt-2 flex flex-col gap-2 text-small">
               {state.work.records.map((r) => (
                 <li key={r.no}>
                   <div className="flex items-center gap-2">

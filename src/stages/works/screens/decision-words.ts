@@ -1,7 +1,6 @@
 import type { DecisionToSettle } from '@/client/types';
-
-const VERDICTS: Record<string, string> = { keep: 'kept', exclude: 'excluded', wait: 'left waiting', background: 'marked as background' };
+import { VERDICT_WORDS } from '@/core/flow';
 
 /** A decision in words: "kept by A. Reader". */
 export const decisionWords = ({ verdict, reasonText, person }: DecisionToSettle['decisions'][number]): string =>
-  `${VERDICTS[verdict] ?? verdict}${reasonText ? ` (${reasonText})` : ''} by ${person}`;
+  `${(VERDICT_WORDS as Record<string, string>)[verdict] ?? verdict}${reasonText ? ` (${reasonText})` : ''} by ${person}`;

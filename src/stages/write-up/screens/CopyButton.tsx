@@ -5,7 +5,7 @@ import { Button } from '@/ui/button';
 /** Puts a text into the clipboard. */
 export const CopyButton = ({ text, label }: { text: string; label: string }) => (
   <Button
-    className="min-h-7 text-[13px]"
+    className="min-h-7 text-small"
     onClick={() =>
       navigator.clipboard.writeText(text).then(
         () => toast('Copied.'),

@@ -6,7 +6,8 @@ import { call } from '@/client/call';
 import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowRows } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import { WriteUpNav } from './WriteUpNav';
 
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
@@ -47,7 +48,7 @@ export function FlowScreen({
     <main className="max-w-[1280px] px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="/flow" />
       <div className="mt-3 flex items-baseline gap-3">
-        <h1 className="text-[22px]">Flow of sources</h1>
+        <h1 className="text-title">Flow of sources</h1>
         {flow.interim && <span className="text-copper">interim: {count(sum(flow.open))} are held, undecided, waiting or not yet read</span>}
         <span className="ml-auto flex gap-2">
           <Button aria-pressed={editing} onClick={() => setEditing(!editing)}>
@@ -96,7 +97,7 @@ export function FlowScreen({
       </div>
       <details className="mt-3">
         <summary className="cursor-pointer">The same as a table</summary>
-        <table className="mt-1 border-collapse text-[13.5px]">
+        <table className="mt-1 border-collapse text-small">
           <tbody>
             {flowRows(flow, words).flatMap(({ main, side }) =>
               [main, side].flatMap(
@@ -117,7 +118,7 @@ export function FlowScreen({
           </tbody>
         </table>
       </details>
-      <p className="mt-2 max-w-[90ch] text-[13px] text-slate">
+      <p className="mt-2 max-w-[90ch] text-small text-slate">
         The boxes are those of the PRISMA 2020 statement for databases and registers. A report is a work, a study is a family of works.
         Works that were set aside as background leave the flow before screening.
       </p>

@@ -2,6 +2,7 @@
 import { useMemo } from 'react';
 import { type Piece, paragraphText, pieceText } from '@/core/write-up';
 import { Chart, type Inks } from '@/ui/chart';
+import { plural } from '@/ui/words';
 import type { AxisCounts } from '../queries/tables';
 import { CopyButton } from './CopyButton';
 import { WriteUpNav } from './WriteUpNav';
@@ -22,13 +23,13 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
       <div>
         <WriteUpNav reviewId={reviewId} current="/methods" />
         <div className="mt-3 flex items-baseline justify-between">
-          <h1 className="text-[22px]">Methods, as they were</h1>
+          <h1 className="text-title">Methods, as they were</h1>
           <CopyButton text={text} label="Copy the text" />
         </div>
         {methods.map((m) => (
           <section key={m.title} aria-label={m.title}>
-            <h2 className="mt-3 text-[16px]">{m.title}</h2>
-            <p className="max-w-[74ch] font-serif text-[15.5px] leading-[1.6]">
+            <h2 className="mt-3 text-lead">{m.title}</h2>
+            <p className="max-w-[74ch] font-serif text-lead leading-[1.6]">
               {m.pieces.map((p, i) => {
                 const key = `${m.title}${i}`;
                 if (typeof p === 'string') return <span key={key}>{p}</span>;
@@ -45,8 +46,8 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
             </p>
           </section>
         ))}
-        <h2 className="mt-6 text-[19px]">Tables</h2>
-        <table className="mt-1 w-full max-w-[640px] border-collapse text-[14px]">
+        <h2 className="mt-6 text-head">Tables</h2>
+        <table className="mt-1 w-full max-w-[640px] border-collapse text-body">
           <tbody>
             {tables.map((t) => (
               <tr key={t.id} className="h-9 border-rule border-t">
@@ -54,7 +55,7 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
                   {t.title}
                 </th>
                 <td className="text-right text-slate">
-                  {t.rows} {t.rows === 1 ? 'row' : 'rows'}
+                  {t.rows} {plural(t.rows, 'row')}
                 </td>
                 <td className="pl-6 text-right">
                   <a className={link} href={`/api/reviews/${reviewId}/write-up/${t.id}.csv`} aria-label={`${t.title} as CSV`} download>
@@ -70,8 +71,8 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
         </table>
       </div>
       <section aria-label="Kept and excluded by classification">
-        <h2 className="text-[19px]">Kept and excluded, by what they are</h2>
-        <p className="text-[13px] text-slate">Dark: kept. Pale: excluded. Works that have a value for certain.</p>
+        <h2 className="text-head">Kept and excluded, by what they are</h2>
+        <p className="text-small text-slate">Dark: kept. Pale: excluded. Works that have a value for certain.</p>
         {axes.map((a) => (
           <AxisChart key={a.axis} axis={a} />
         ))}
@@ -114,14 +115,14 @@ function AxisChart({ axis }: { axis: AxisCounts[number] }) {
   if (rows.length === 0) return null;
   return (
     <>
-      <h3 className="mt-3 text-[14px]">{axis.label}</h3>
+      <h3 className="mt-3 text-body">{axis.label}</h3>
       <Chart
         label={`${axis.label}: kept (dark) and excluded (pale)`}
         height={rows.length * 24 + 12}
         option={option}
         fileName={`${axis.axis}-kept`}
         table={
-          <table className="text-[13px]">
+          <table className="text-small">
             <thead>
               <tr>
                 <th className="pr-6 text-left font-medium">{axis.label}</th>

@@ -6,7 +6,8 @@ import { call } from '@/client/call';
 import { CITE_STYLE_CODES, CITE_STYLES, type CiteStyle, LINT_CODES, type Lint, type LintField, type Reference } from '@/core/cite';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/field';
-import { count, Pill } from '@/ui/marks';
+import { Pill } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
 import { CopyButton } from './CopyButton';
 import { WriteUpNav } from './WriteUpNav';
 
@@ -37,9 +38,9 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
       <div>
         <WriteUpNav reviewId={reviewId} current="/references" />
         <div className="mt-3 flex items-end gap-3">
-          <h1 className="text-[22px]">
-            {count(references.length)} {references.length === 1 ? 'reference' : 'references'}{' '}
-            <span className="font-normal text-[14px] text-slate">of what is kept so far</span>
+          <h1 className="text-title">
+            {count(references.length)} {plural(references.length, 'reference')}{' '}
+            <span className="font-normal text-body text-slate">of what is kept so far</span>
           </h1>
           <span className="ml-auto w-[230px]">
             <Select label="Style" value={style} onChange={(e) => void choose(e.target.value as CiteStyle)}>
@@ -57,7 +58,7 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
         ) : (
           <ol className="mt-3">
             {references.map((r) => (
-              <li key={r.id} className="border-rule border-t py-1.5 pl-6 -indent-6 font-serif text-[15px] leading-snug">
+              <li key={r.id} className="border-rule border-t py-1.5 pl-6 -indent-6 font-serif text-body leading-snug">
                 {/* biome-ignore lint/security/noDangerouslySetInnerHtml: everything but emphasis was taken out where it was made */}
                 <span dangerouslySetInnerHTML={{ __html: r.html }} />
                 {doubtful.has(r.id) && (
@@ -71,15 +72,15 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
         )}
       </div>
       <section aria-label="What looks wrong">
-        <h2 className="text-[19px]">Check against the manual</h2>
-        <p className="text-[13px] text-slate">
+        <h2 className="text-head">Check against the manual</h2>
+        <p className="text-small text-slate">
           {doubts.length === 0
             ? 'Nothing looks wrong. Check every reference against the style manual all the same (common practice).'
             : `${count(doubts.length)} of them have something that looks wrong. What is set here is set for the work; its records stay as they are.`}
         </p>
         {doubts.map((d) => (
           <article key={d.no} id={`doubt-${d.no}`} className="mt-3 border-rule border-t pt-2">
-            <h3 className="line-clamp-2 font-serif text-[14.5px]">{d.title || `Work ${d.no}`}</h3>
+            <h3 className="line-clamp-2 font-serif text-body">{d.title || `Work ${d.no}`}</h3>
             {d.lints.map((lint, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a citation can have the same doubt twice
               <Fix key={`${lint.code}${i}`} reviewId={reviewId} no={d.no} lint={lint} value={d.values[lint.field] ?? ''} />
@@ -106,7 +107,7 @@ function Fix({ reviewId, no, lint, value }: { reviewId: string; no: number; lint
     setTimeout(() => router.refresh(), 1500);
   }
   return (
-    <div className="py-1 text-[13.5px]">
+    <div className="py-1 text-small">
       <p className="flex items-baseline gap-2">
         <span className="min-w-0 flex-1">
           {LINT_CODES[lint.code]}{' '}
@@ -118,7 +119,7 @@ function Fix({ reviewId, no, lint, value }: { reviewId: string; no: number; lint
         {done ? (
           <Pill>set</Pill>
         ) : (
-          <Button look="quiet" className="text-[13px]" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <Button look="quiet" className="text-small" aria-expanded={open} onClick={() => setOpen(!open)}>
             Set it right
           </Button>
         )}

@@ -2,6 +2,7 @@ import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { STAGE_WORDS } from '@/core/flow';
 import { LookAgain } from '@/stages/works/screens';
 import { DatabaseTag, Pill, StateSquare } from '@/ui/marks';
+import { minute } from '@/ui/words';
 import type { Slip } from '../queries/slip';
 import { PrintButton } from './PrintButton';
 
@@ -30,19 +31,19 @@ export function SlipSheet({ slip }: { slip: Slip }) {
   const grounds = (last && last.verdict !== 'undo' && last.grounds) || work.draft;
   return (
     <main className="mx-auto max-w-[820px] px-6 py-6 print:p-0">
-      <p className="flex items-baseline justify-between text-[13px] text-slate">
+      <p className="flex items-baseline justify-between text-small text-slate">
         <span>
           {slip.title} · as of {slip.asOf} · work {work.no}
         </span>
         <PrintButton />
       </p>
-      <h1 className="mt-2 flex items-center gap-3 text-[26px]">
+      <h1 className="mt-2 flex items-center gap-3 text-display">
         <StateSquare state={work.state} /> {ASKED[work.state]}
       </h1>
       {/* Made by the citation processor, which leaves emphasis only. */}
       {/* biome-ignore lint/security/noDangerouslySetInnerHtml: everything but emphasis was taken out where it was made */}
-      <p className="mt-2 font-serif text-[16px]" dangerouslySetInnerHTML={{ __html: slip.reference }} />
-      <p className="mt-1 flex flex-wrap items-center gap-1.5 text-[13px] text-slate">
+      <p className="mt-2 font-serif text-lead" dangerouslySetInnerHTML={{ __html: slip.reference }} />
+      <p className="mt-1 flex flex-wrap items-center gap-1.5 text-small text-slate">
         {work.records.map((r) => (
           <span key={r.no} className="flex items-center gap-1">
             <DatabaseTag tag={r.tag} name={r.database} /> record {r.no}, {r.file} line {r.line}
@@ -53,8 +54,8 @@ export function SlipSheet({ slip }: { slip: Slip }) {
         <LookAgain changed={work.changed} scheme={work.scheme} />
       </div>
       <Part title="Grounds">
-        <p className="font-serif text-[15.5px]">{grounds || 'Nothing is known that could be said.'}</p>
-        {!last && <p className="text-[13px] text-slate">Drafted; nobody has decided yet.</p>}
+        <p className="font-serif text-lead">{grounds || 'Nothing is known that could be said.'}</p>
+        {!last && <p className="text-small text-slate">Drafted; nobody has decided yet.</p>}
       </Part>
       <Part title="What it is, and the words that say so">
         <dl>
@@ -65,7 +66,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
                 <dt className="text-slate">{AXIS_LABELS[c.axis as WorkAxis]}</dt>
                 <dd>
                   {c.text}
-                  <ul className="text-[13px] text-slate">
+                  <ul className="text-small text-slate">
                     {c.claims.slice(0, 4).map((claim) => {
                       const record = work.records.find((r) => r.no === claim.record);
                       return (
@@ -112,7 +113,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
           {slip.limiters.map((l) => (
             <li key={l.name} className="border-rule border-t py-1.5">
               <b className="font-semibold">{l.name}</b> <span className="text-slate">({l.words})</span>: {SAYS[l.says]}
-              {l.rationale && <span className="block text-[13px] text-slate">Why the limiter is there: {l.rationale}</span>}
+              {l.rationale && <span className="block text-small text-slate">Why the limiter is there: {l.rationale}</span>}
             </li>
           ))}
           {work.overrides.map((o) => (
@@ -147,10 +148,10 @@ export function SlipSheet({ slip }: { slip: Slip }) {
               <b className="font-semibold">{VERDICTS[h.verdict] ?? h.verdict}</b> by {STAGE_WORDS[h.stage]}
               {h.reasonText && `: ${h.reasonText}`}
               {h.page && `, page ${h.page}`}
-              <span className="block text-[13px] text-slate">
-                {h.person}, {h.at.slice(0, 16).replace('T', ' ')} UTC, sieve version {h.sieveVersion}
+              <span className="block text-small text-slate">
+                {h.person}, {minute(h.at)} UTC, sieve version {h.sieveVersion}
               </span>
-              {h.grounds && <span className="block font-serif text-[14px]">{h.grounds}</span>}
+              {h.grounds && <span className="block font-serif text-body">{h.grounds}</span>}
             </li>
           ))}
         </ol>
@@ -163,7 +164,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
 function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
     <section aria-label={title} className="mt-4 break-inside-avoid">
-      <h2 className="mb-1 border-ink border-b-[1.5px] text-[17px]">{title}</h2>
+      <h2 className="mb-1 border-ink border-b-[1.5px] text-lead">{title}</h2>
       {children}
     </section>
   );

@@ -7,10 +7,10 @@ import { WORK_STATES } from '@/core/flow';
 import { RECORD_FORMATS } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { count } from '@/ui/marks';
+import { Deletion } from './DeleteReview';
 import { WriteUpNav } from './WriteUpNav';
 
-interface TakeScreenProps {
+export interface TakeScreenProps {
   reviewId: string;
   title: string;
   fileNames: string;
@@ -44,7 +44,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
       <div className="mt-3 grid grid-cols-2 gap-10">
         <div className="flex flex-col gap-6">
           <section aria-label="The write-up">
-            <h1 className="text-[22px]">The write-up</h1>
+            <h1 className="text-title">The write-up</h1>
             <p className="text-slate">Methods, flow, search log, limiters, tables of kept and excluded, charts and references, in one.</p>
             <p className="mt-2 flex flex-wrap gap-2">
               <a className={link} href={`/api/reviews/${reviewId}/write-up/write-up.docx`} download>
@@ -59,7 +59,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
             </p>
           </section>
           <section aria-label="Records for other programs">
-            <h2 className="text-[19px]">Records for other programs</h2>
+            <h2 className="text-head">Records for other programs</h2>
             <label className="mt-1 flex items-center gap-2">
               Works that are
               <select
@@ -86,12 +86,12 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
                 </a>
               ))}
             </p>
-            <p className="mt-1 text-[13px] text-slate">
+            <p className="mt-1 text-small text-slate">
               Decision, reason and grounds go along in a note, or in columns of their own in CSV.
             </p>
           </section>
           <section aria-label="Names of the PDFs">
-            <h2 className="text-[19px]">Names of the PDFs</h2>
+            <h2 className="text-head">Names of the PDFs</h2>
             <form
               className="mt-1 flex items-end gap-2"
               onSubmit={(e) => {
@@ -116,7 +116,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
         </div>
         <div className="flex flex-col gap-6">
           <section aria-label="The whole review">
-            <h2 className="text-[19px]">The whole review, as a bundle</h2>
+            <h2 className="text-head">The whole review, as a bundle</h2>
             <p className="text-slate">
               A zip of open files: records raw and parsed, works, claims, rulings, versions of the sieve, decisions, the search log, PDFs,
               with checksums. It can be imported again on the page of reviews, here or elsewhere, to the same state.
@@ -128,7 +128,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
             </p>
           </section>
           <section aria-label="Put away">
-            <h2 className="text-[19px]">{archived ? 'Put away' : 'Put it away'}</h2>
+            <h2 className="text-head">{archived ? 'Put away' : 'Put it away'}</h2>
             <p className="text-slate">A review that is put away stays as it is, and is listed apart.</p>
             <Button
               className="mt-2"
@@ -145,49 +145,5 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
         </div>
       </div>
     </main>
-  );
-}
-
-function Deletion({ reviewId, title, sizes }: Pick<TakeScreenProps, 'reviewId' | 'title' | 'sizes'>) {
-  const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState('');
-  async function remove() {
-    const answer = await call(reviewId, 'delete-review', { title: typed });
-    if (!answer.ok) return void toast.error(answer.message);
-    window.location.assign('/');
-  }
-  const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;
-  return (
-    <section aria-label="Delete">
-      <h2 className="text-[19px]">Delete it</h2>
-      {!open ? (
-        <Button className="mt-1" onClick={() => setOpen(true)}>
-          Delete the review…
-        </Button>
-      ) : (
-        <form
-          className="mt-1 flex flex-col gap-2 rounded-[6px] border-2 border-copper p-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void remove();
-          }}
-        >
-          <p>
-            With it go {gone}. This cannot be undone.{' '}
-            <a className="text-navy underline" href={`/api/reviews/${reviewId}/bundle`} download>
-              Export the bundle first
-            </a>
-            : from it all of this can be had back.
-          </p>
-          <TextField label={`To delete it, write its title: ${title}`} value={typed} onChange={(e) => setTyped(e.target.value)} />
-          <div className="flex gap-2">
-            <Button type="submit" look="solid" disabled={typed.trim() !== title.trim()}>
-              Delete it for ever
-            </Button>
-            <Button onClick={() => setOpen(false)}>Keep it</Button>
-          </div>
-        </form>
-      )}
-    </section>
   );
 }

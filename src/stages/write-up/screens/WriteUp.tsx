@@ -2,7 +2,8 @@ import type { WorkState } from '@/core/flow';
 import { reasonWords } from '@/core/flow';
 import { ListWithSheet } from '@/stages/works/screens';
 import { FigureLink } from '@/ui/figure-link';
-import { count, StateSquare } from '@/ui/marks';
+import { StateSquare } from '@/ui/marks';
+import { count } from '@/ui/words';
 import { WriteUpNav } from './WriteUpNav';
 
 const ROWS: [WorkState, string][] = [
@@ -44,7 +45,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
   return (
     <main className="max-w-[1080px] px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="" />
-      <h1 className="mt-3 text-[22px]">What became of every work</h1>
+      <h1 className="mt-3 text-title">What became of every work</h1>
       {interim > 0 && <p className="mb-3 text-copper">Interim: {count(interim)} works are held, undecided or waiting.</p>}
       <div className="grid grid-cols-[1fr_1fr] gap-8">
         <table className="w-full border-collapse self-start">
@@ -90,7 +91,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
           </tbody>
         </table>
         <div>
-          <h2 className="text-[17px]">Excluded, by reason</h2>
+          <h2 className="text-lead">Excluded, by reason</h2>
           {reasons.length === 0 ? (
             <p className="text-slate">Nothing was excluded yet.</p>
           ) : (
@@ -99,7 +100,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
                 {reasons.map((r) => (
                   <tr key={r.code} className="h-9 border-rule border-t">
                     <th scope="row" className="text-left font-normal">
-                      {reasonWords(r.code, r.text)} <span className="text-[12.5px] text-slate">{r.code}</span>
+                      {reasonWords(r.code, r.text)} <span className="text-note text-slate">{r.code}</span>
                     </th>
                     <td className="text-right">
                       <FigureLink
@@ -116,7 +117,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
           )}
           {overview.quotas.length > 0 && (
             <>
-              <h2 className="mt-5 text-[17px]">Quotas</h2>
+              <h2 className="mt-5 text-lead">Quotas</h2>
               <ul>
                 {overview.quotas.map((q) => (
                   <li key={q.criterion}>

@@ -19,9 +19,9 @@ export function Exceptions({ limiter, scheme, databases, onChange }: ExceptionsP
   const n = (limiter.exempt ? 1 : 0) + (limiter.waivers?.length ?? 0);
   return (
     <details open={n > 0} className="rounded-[4px] border border-rule px-2 py-1">
-      <summary className="min-h-6 cursor-pointer text-[13px] text-slate leading-6">Exceptions{n > 0 && `: ${n}`}</summary>
+      <summary className="min-h-6 cursor-pointer text-small text-slate leading-6">Exceptions{n > 0 && `: ${n}`}</summary>
       <Exempt limiter={limiter} scheme={scheme} onChange={onChange} />
-      <p className="mt-2 mb-1 text-[13px] text-slate">Waived for a database: a work escapes when only waived ones retrieved it.</p>
+      <p className="mt-2 mb-1 text-small text-slate">Waived for a database: a work escapes when only waived ones retrieved it.</p>
       {databases.map((d) => (
         <Waiver key={`${limiter.id} ${d.id}`} database={d} limiter={limiter} onChange={onChange} />
       ))}
@@ -76,7 +76,7 @@ function Waiver({
   const others = (limiter.waivers ?? []).filter((w) => w.database !== database.id);
   const { waivers: _, ...rest } = limiter;
   return (
-    <div className="mb-1 flex min-h-7 flex-wrap items-center gap-2 text-[13px]">
+    <div className="mb-1 flex min-h-7 flex-wrap items-center gap-2 text-small">
       <DatabaseTag tag={database.tag} name={database.name} />
       {standing ? (
         <>

@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react';
 import { AGE_BANDS, FACETS } from '@/core/classify';
 import { facetWords } from '@/core/sieve';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import { CheckList } from '../form/CheckList';
 import type { KindFormProps } from './form';
 

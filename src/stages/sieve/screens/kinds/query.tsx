@@ -30,14 +30,14 @@ export function QueryField({ test, onChange }: KindFormProps<'query'>) {
         rows={3}
         maxLength={4000}
         spellCheck={false}
-        className="font-mono text-[13px]"
+        className="font-mono text-small"
         value={text}
         error={problem ? `Character ${problem.from + 1}: ${problem.message}` : undefined}
         onChange={(e) => setText(e.target.value)}
         onBlur={apply}
       />
       {problem && problem.to > problem.from && (
-        <p className="truncate font-mono text-[12.5px] text-slate" aria-hidden>
+        <p className="truncate font-mono text-note text-slate" aria-hidden>
           {text.slice(Math.max(0, problem.from - 18), problem.from)}
           <mark className="bg-transparent font-semibold text-copper underline decoration-wavy">{text.slice(problem.from, problem.to)}</mark>
         </p>
@@ -45,7 +45,7 @@ export function QueryField({ test, onChange }: KindFormProps<'query'>) {
       <Button className="self-start" disabled={problem !== null || text.trim() === test.query} onClick={apply}>
         Set the query
       </Button>
-      <details className="text-[12.5px] text-slate">
+      <details className="text-note text-slate">
         <summary className="min-h-6 cursor-pointer leading-6">How to write one</summary>
         <p>
           Contextual Query Language (Library of Congress): words and &quot;phrases&quot;, joined by and, or, not, prox/distance&lt;=3 from

@@ -5,7 +5,8 @@ import type { Limiter } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { CellLine, ParityView } from '../../queries/parity-view';
 import { setWords } from './cell-words';
 import { tookWords } from './NativeTable';
@@ -34,17 +35,17 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
   ].filter(({ n }) => n > 0);
   return (
     <div>
-      <h2 className="text-[17px]">
+      <h2 className="text-lead">
         {row.name}: {words.label}
       </h2>
-      <p className="mb-2 flex items-center gap-1.5 text-[13px] text-slate">
+      <p className="mb-2 flex items-center gap-1.5 text-small text-slate">
         {retrieval.tags.map((tag) => (
           <DatabaseTag key={tag} tag={tag} />
         ))}
         {retrieval.names}, retrieval {retrieval.number}
       </p>
       <p className="mb-2">{words.meaning}</p>
-      <dl className="mb-2 grid grid-cols-[84px_1fr] gap-y-1 text-[13.5px]">
+      <dl className="mb-2 grid grid-cols-[84px_1fr] gap-y-1 text-small">
         <dt className="text-slate">Here</dt>
         <dd>{cell.why}</dd>
         <dt className="text-slate">Set</dt>
@@ -99,7 +100,7 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
           }}
         />
       )}
-      <ul className="mt-3 text-[13.5px] [&_a]:inline-block [&_a]:leading-6">
+      <ul className="mt-3 text-small [&_a]:inline-block [&_a]:leading-6">
         {limiter && (
           <li>
             <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/sieve?limiter=${limiter.id}`}>
@@ -120,7 +121,7 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
           </a>
         </li>
       </ul>
-      {retrieval.rerun && <p className="mt-2 text-[13px] text-copper">To be run again: {retrieval.rerun}</p>}
+      {retrieval.rerun && <p className="mt-2 text-small text-copper">To be run again: {retrieval.rerun}</p>}
     </div>
   );
 }

@@ -2,7 +2,8 @@
 import { SET_BY, type Took } from '@/core/parity';
 import { GALLERY } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { NativeLine, ParityView } from '../../queries/parity-view';
 
 const percent = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
@@ -48,7 +49,7 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
   return (
     <table className="w-full">
       <thead>
-        <tr className="text-left text-[13px] text-slate">
+        <tr className="text-left text-small text-slate">
           <th className="font-medium">Set at the database</th>
           <th className="font-medium">Which asks</th>
           <th className="w-[70px] text-right font-medium" title="Records that it should have kept out">
@@ -76,12 +77,12 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
                 ))}
                 {n.name}
               </span>
-              <span className="block font-normal text-[12.5px] text-slate">
+              <span className="block font-normal text-note text-slate">
                 by {SET_BY[n.how]}
                 {n.lostAfter !== null && <b className="text-copper"> · gone after line {n.lostAfter}</b>}
               </span>
             </th>
-            <td className="py-1 pr-3 text-[13.5px]">
+            <td className="py-1 pr-3 text-small">
               {n.asks ?? (
                 <label className="flex items-center gap-2 text-copper">
                   Not known. It is like
@@ -101,7 +102,7 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
                 </label>
               )}
               {n.level === 'venue' && <span className="text-slate"> · works on the journal</span>}
-              {n.took && <span className="block text-[12.5px] text-slate">{tookWords(n.took)}</span>}
+              {n.took && <span className="block text-note text-slate">{tookWords(n.took)}</span>}
             </td>
             {figure(r, n, 'native-leaks', n.leaks, 'out by it')}
             {figure(r, n, 'native-unsure', n.unsure, 'where it cannot be told')}

@@ -1,6 +1,7 @@
 import { STATE_WORDS } from '@/core/parity';
 import { cx } from '@/ui/cx';
-import { count, DatabaseTag } from '@/ui/marks';
+import { DatabaseTag } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { ParityView } from '../../queries/parity-view';
 import { numberOf, setWords } from './cell-words';
 
@@ -20,7 +21,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
     <table className="w-full table-fixed border-collapse">
       <caption className="sr-only">Was each limiter applied evenly in every retrieval?</caption>
       <thead>
-        <tr className="text-left text-[13px] text-slate">
+        <tr className="text-left text-small text-slate">
           <th scope="col" className="w-[190px] font-medium">
             Limiter
           </th>
@@ -32,7 +33,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
                 ))}
                 <span className="truncate">{r.names}</span>
               </span>
-              <span className="block font-normal text-[12.5px]">
+              <span className="block font-normal text-note">
                 retrieval {r.number} · {count(r.records)}
                 {r.rerun && <b className="font-semibold text-copper"> · to re-run</b>}
               </span>
@@ -45,7 +46,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
           <tr key={row.limiter ?? row.name} className="border-rule border-t align-top">
             <th scope="row" className="py-1.5 pr-2 text-left font-medium">
               {row.name}
-              {row.limiter === null && <span className="block font-normal text-[12.5px] text-slate">set at a database only</span>}
+              {row.limiter === null && <span className="block font-normal text-note text-slate">set at a database only</span>}
             </th>
             {row.cells.map((cell, column) => {
               const r = view.retrievals[column]!;
@@ -76,7 +77,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
                       {words.label}
                       {number && number.n > 0 && ` · ${count(number.n)}`}
                     </span>
-                    <span className="block truncate text-[12.5px] text-slate">{setWords(cell)}</span>
+                    <span className="block truncate text-note text-slate">{setWords(cell)}</span>
                   </button>
                 </td>
               );

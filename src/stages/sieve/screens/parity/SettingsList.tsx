@@ -19,14 +19,14 @@ export function SettingsList({ settings }: { settings: ParityView['settings'] })
         <details key={s.tag} className="rounded-[4px] border border-rule bg-surface px-3 py-1.5">
           <summary className="cursor-pointer leading-7">
             <DatabaseTag tag={s.tag} /> {s.name}{' '}
-            <span className="text-[13px] text-slate">
+            <span className="text-small text-slate">
               {s.steps.filter((x) => x.where === 'there').length} to set there, {s.steps.filter((x) => x.where === 'here').length} done here
             </span>
           </summary>
           <ol className="mt-1 list-decimal pl-5">
             {s.steps.map((step) => (
               <li key={step.limiter} className="py-0.5">
-                <b className="font-semibold">{step.name}</b> <span className="text-[12.5px] text-slate">({WHERE[step.where]})</span>:{' '}
+                <b className="font-semibold">{step.name}</b> <span className="text-note text-slate">({WHERE[step.where]})</span>:{' '}
                 {step.words}
               </li>
             ))}

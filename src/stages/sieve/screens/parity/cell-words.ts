@@ -1,5 +1,6 @@
 import { SET_BY } from '@/core/parity';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { CellLine } from '../../queries/parity-view';
 
 /** The number that a cell's word goes with, if any. */

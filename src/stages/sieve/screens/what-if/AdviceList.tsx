@@ -2,8 +2,8 @@
 import { useState } from 'react';
 import { type Advice, type Limiter, USUAL_SIZE } from '@/core/sieve';
 import { Button } from '@/ui/button';
-import { count } from '@/ui/marks';
 import { Segmented } from '@/ui/segmented';
+import { count } from '@/ui/words';
 import type { SieveInHand } from '../useSieve';
 import { useAsked } from './useAsked';
 
@@ -37,7 +37,7 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
   if (!funnel) return null;
   return (
     <section aria-label="What to change first">
-      <h2 className="mb-1 text-[17px]">What to change first</h2>
+      <h2 className="mb-1 text-lead">What to change first</h2>
       <Segmented
         label="To have"
         value={towards}
@@ -69,7 +69,7 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
         })}
       </ul>
       {found?.length === 0 && <p className="mt-2 text-slate">No single change would give {towards === 'more' ? 'more' : 'fewer'}.</p>}
-      <p className="mt-1 text-[12.5px] text-slate">
+      <p className="mt-1 text-note text-slate">
         Common practice: {USUAL_SIZE.tooFew} or fewer are too few, drop a limiter or a term; thousands are too many, add one.
       </p>
     </section>

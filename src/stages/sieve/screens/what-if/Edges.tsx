@@ -2,7 +2,8 @@
 import { dayToIso } from '@/core/record';
 import { DATE_LABELS, type Limiter } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { SieveInHand } from '../useSieve';
 import { useAsked } from './useAsked';
 
@@ -25,10 +26,10 @@ export function Edges({ inHand, index, kept, onList }: EdgesProps) {
   if (test.window.count === 'fixed') return null;
   return (
     <section aria-label={`Dates at the edge of ${limiter.name}`}>
-      <h2 className="text-[17px]">{limiter.name}: dates at the edge</h2>
+      <h2 className="text-lead">{limiter.name}: dates at the edge</h2>
       <table className="mt-1 w-full">
         <thead>
-          <tr className="text-left text-[13px] text-slate">
+          <tr className="text-left text-small text-slate">
             <th className="font-medium">Counted otherwise</th>
             <th className="w-[80px] text-right font-medium">Through</th>
             <th className="w-[80px] text-right font-medium">Gained</th>
@@ -61,7 +62,7 @@ export function Edges({ inHand, index, kept, onList }: EdgesProps) {
           })}
         </tbody>
       </table>
-      <h3 className="mt-3 font-semibold text-[14px]">Kept works that leave the window within a year</h3>
+      <h3 className="mt-3 font-semibold text-body">Kept works that leave the window within a year</h3>
       {leaving?.length ? (
         <ul className="mt-1">
           {byMonth(leaving).map(([month, works]) => (

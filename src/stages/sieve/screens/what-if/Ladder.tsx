@@ -2,7 +2,8 @@
 import { useId, useMemo, useState } from 'react';
 import type { EvidenceScheme } from '@/core/classify';
 import { fromSample, GALLERY } from '@/core/sieve';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
+
 import type { SieveInHand } from '../useSieve';
 import { OutcomeChart } from './OutcomeChart';
 import { StepSlider } from './StepSlider';
@@ -49,8 +50,8 @@ export function Ladder({ inHand, scheme }: { inHand: SieveInHand; scheme: Eviden
   const { lowest, rungs } = found;
   return (
     <section aria-label="The ladder of evidence">
-      <h2 className="text-[17px]">How far down the ladder</h2>
-      <div className="flex flex-wrap items-center gap-x-2 text-[13px] text-slate">
+      <h2 className="text-lead">How far down the ladder</h2>
+      <div className="flex flex-wrap items-center gap-x-2 text-small text-slate">
         <label htmlFor={id}>Wanted</label>
         <input
           id={id}

@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useCallback } from 'react';
 import { Chart, hatched, type Inks } from '@/ui/chart';
-import { count } from '@/ui/marks';
+import { count } from '@/ui/words';
 
 /** One bar: what is certain, and what may be besides. */
 export interface OutcomeBar {

@@ -1,7 +1,8 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { Limiter } from '@/core/sieve';
-import { count } from '@/ui/marks';
+import { count, plural } from '@/ui/words';
+
 import type { SieveInHand } from '../useSieve';
 import { OutcomeChart } from './OutcomeChart';
 import { StepSlider } from './StepSlider';
@@ -35,9 +36,9 @@ export function Recency({ inHand, index }: { inHand: SieveInHand; index: number 
   const shown = curve[current] ?? null;
   return (
     <section aria-label={`Window of ${limiter.name}`}>
-      <h2 className="text-[17px]">{limiter.name}: how far back</h2>
-      <p className="text-[13px] text-slate" aria-live="polite">
-        {shown && `${shown.years} ${shown.years === 1 ? 'year' : 'years'}: ${count(shown.through)} through, ${count(shown.held)} held.`}
+      <h2 className="text-lead">{limiter.name}: how far back</h2>
+      <p className="text-small text-slate" aria-live="polite">
+        {shown && `${shown.years} ${plural(shown.years, 'year')}: ${count(shown.through)} through, ${count(shown.held)} held.`}
       </p>
       <OutcomeChart
         label={`Works left as the window of ${limiter.name} moves`}

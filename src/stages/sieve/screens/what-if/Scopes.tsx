@@ -1,7 +1,8 @@
 'use client';
 import { SCOPES, type Scope, withEvidence, withPolicy } from '@/core/sieve';
 import { Button } from '@/ui/button';
-import { count, NarrowingBar } from '@/ui/marks';
+import { NarrowingBar } from '@/ui/marks';
+import { count } from '@/ui/words';
 import type { SieveInHand } from '../useSieve';
 import { useAsked } from './useAsked';
 
@@ -29,10 +30,10 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
     );
   return (
     <section aria-label="Broad or narrow">
-      <h2 className="text-[17px]">Broad or narrow, stated or inferred</h2>
+      <h2 className="text-lead">Broad or narrow, stated or inferred</h2>
       <table className="mt-1 w-full">
         <thead>
-          <tr className="text-left text-[13px] text-slate">
+          <tr className="text-left text-small text-slate">
             <th className="font-medium">The same limiters</th>
             <th className="w-[74px] text-right font-medium">Through</th>
             <th className="w-[64px] text-right font-medium">Held</th>
@@ -49,7 +50,7 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
             <tr key={scope} className="border-rule border-t">
               <th scope="row" className="py-1 text-left font-medium" title={WORDS[scope].meaning}>
                 {WORDS[scope].label}
-                <span className="block font-normal text-[12.5px] text-slate">{WORDS[scope].meaning}</span>
+                <span className="block font-normal text-note text-slate">{WORDS[scope].meaning}</span>
               </th>
               <td className="text-right font-semibold">{count(found[scope].through)}</td>
               <td className="text-right text-copper">{found[scope].held > 0 ? `+${count(found[scope].held)}` : ''}</td>
@@ -67,7 +68,7 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-[12.5px] text-slate">Limiters on flags keep their policy: what was retracted never passes by a preset.</p>
+      <p className="mt-1 text-note text-slate">Limiters on flags keep their policy: what was retracted never passes by a preset.</p>
     </section>
   );
 }

@@ -1,0 +1,16 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { Button } from '@/ui/button';
+import type { RetrievalView } from '../queries/retrieval-view';
+
+export function LaterRunButton({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
+  const router = useRouter();
+  async function begin() {
+    const result = await call(reviewId, 'add-retrieval', { databaseIds: view.log.databaseIds, updates: view.id });
+    if (!result.ok) return toast.error(result.message);
+    router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
+  }
+  return <Button onClick={() => void begin()}>Begin a later run</Button>;
+}
