@@ -3,7 +3,7 @@
 export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
-  testMatch: ['**/*.test.ts'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   globalSetup: '<rootDir>/src/testing/global-setup.ts',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
@@ -15,7 +15,12 @@ export default {
       },
     ],
   },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/src/testing/empty.ts' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^server-only$': '<rootDir>/src/testing/empty.ts',
+    '^next/navigation$': '<rootDir>/src/testing/doubles/next-navigation.ts',
+    '^sonner$': '<rootDir>/src/testing/doubles/sonner.ts',
+  },
   testTimeout: 60_000,
   maxWorkers: 2,
 };

@@ -2,7 +2,6 @@ import type { Coefficient } from '@/core/checks';
 import { Pill } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { AgainLine, SampleWork } from '../queries/samples-view';
-import { VERDICT } from './AgainScreen';
 import { SampleHeadLine } from './SampleHeadLine';
 
 const two = (x: number) => x.toFixed(2).replace('-', '−');
@@ -98,3 +97,5 @@ function Difference({ reviewId, work: w }: { reviewId: string; work: SampleWork 
     </li>
   );
 }
+
+export const VERDICT = { keep: 'keep', exclude: 'exclude', unsure: 'cannot tell', '': 'undecided' } as const;

@@ -5,8 +5,6 @@ import { Check } from './AgainCheck';
 import { ChecksNav } from './ChecksNav';
 import { Draw } from './DrawAgain';
 
-export const VERDICT = { keep: 'keep', exclude: 'exclude', unsure: 'cannot tell', '': 'undecided' } as const;
-
 /** One's own decisions looked at again by lot: agreement with oneself, and the differences to be settled. */
 export function AgainScreen({ reviewId, view }: { reviewId: string; view: JudgedAgainView }) {
   return (

@@ -6,7 +6,6 @@ import { Figure } from '@/stages/works/screens';
 import { count, plural } from '@/ui/words';
 
 import type { AuditLine } from '../queries/audit';
-import { UNKNOWN } from './AuditScreen';
 
 interface LimiterProps {
   reviewId: string;
@@ -98,3 +97,5 @@ function Row({ term, children }: { term: string; children: React.ReactNode }) {
     </>
   );
 }
+
+export const UNKNOWN = { hold: 'held for a person', 'let-through': 'let through', stop: 'stopped' } as const;

@@ -11,8 +11,6 @@ import { Limiter } from './AuditLimiter';
 import { ChecksNav } from './ChecksNav';
 import { useWhole } from './useWholeAudit';
 
-export const UNKNOWN = { hold: 'held for a person', 'let-through': 'let through', stop: 'stopped' } as const;
-
 /** For each limiter: why it is there, how it is set, what it cost, where it is not even, and what the checks say of it. */
 export function AuditScreen({ reviewId, given }: { reviewId: string; given: AuditView }) {
   const view = useWhole(reviewId, given);

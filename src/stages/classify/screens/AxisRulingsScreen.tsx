@@ -5,8 +5,9 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
-import { count, day, plural } from '@/ui/words';
+import { day, many } from '@/ui/words';
 
 import type { RulingLine } from '../queries/axis-rulings-view';
 
@@ -20,6 +21,41 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
     if (!answer.ok) return void toast.error(answer.message);
     setGone((old) => new Set(old).add(seq));
   }
+  const columns: TableColumn<RulingLine>[] = [
+    { id: 'no', header: 'No', width: 'w-[44px]', value: (r) => r.seq, cell: (r) => r.seq },
+    {
+      ...{ id: 'ruling', header: 'Ruling', width: 'w-[230px]', value: (r) => `${r.axisLabel}: ${r.values.join(' or ')}` },
+      cell: (r) => (
+        <>
+          <span className="text-slate">{r.axisLabel}: </span>
+          <b className="font-semibold">{r.values.join(' or ').toLowerCase()}</b>
+        </>
+      ),
+    },
+    { id: 'on', header: 'On', value: (r) => onWhat(r), cell: (r) => <On reviewId={reviewId} ruling={r} /> },
+    {
+      ...{ id: 'reason', header: 'Reason', width: 'w-[240px]', value: (r) => r.reason },
+      cell: (r) => <span className="font-serif">{r.reason}</span>,
+    },
+    {
+      ...{ id: 'by', header: 'By', width: 'w-[140px]', value: (r) => `${r.person}, ${day(r.at)}` },
+      cell: (r) => <span className="text-slate">{`${r.person}, ${day(r.at)}`}</span>,
+    },
+    {
+      ...{ id: 'undo', header: 'Take back', width: 'w-[104px]' },
+      cell: (r) =>
+        r.undone || gone.has(r.seq) ? (
+          <span className="text-slate">
+            taken back
+            {r.undone && <span className="block text-note">{`${r.undone.person}, ${day(r.undone.at)}`}</span>}
+          </span>
+        ) : (
+          <Button look="quiet" onClick={() => takeBack(r.seq)}>
+            Take back
+          </Button>
+        ),
+    },
+  ];
   return (
     <main className="max-w-[1180px] px-5 py-4">
       <BackLink reviewId={reviewId} to="classify">
@@ -31,65 +67,29 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
           <p>Open a work and rule on one of its axes, or rule on all that share a dispute, under Classify.</p>
         </Empty>
       ) : (
-        <table className="w-full table-fixed text-left text-small">
-          <thead>
-            <tr className="h-7 text-small text-slate">
-              <th className="w-[40px] font-medium">No</th>
-              <th className="w-[230px] font-medium">Ruling</th>
-              <th className="font-medium">On</th>
-              <th className="w-[260px] font-medium">Reason</th>
-              <th className="w-[150px] font-medium">By</th>
-              <th className="w-[104px]">
-                <span className="sr-only">Take back</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rulings.map((r) => (
-              <tr key={r.seq} className="border-rule border-t align-top">
-                <td className="py-1.5">{r.seq}</td>
-                <td className="py-1.5 pr-3">
-                  <span className="text-slate">{r.axisLabel}: </span>
-                  <b className="font-semibold">{r.values.join(' or ').toLowerCase()}</b>
-                </td>
-                <td className="py-1.5 pr-3">
-                  {r.reach === 'one' && r.workNo ? (
-                    <Link
-                      className="font-serif text-navy underline-offset-2 hover:underline"
-                      href={`/reviews/${reviewId}/classify?axis=${r.axis}&as=settled&work=${r.workNo}`}
-                    >
-                      {r.title}
-                    </Link>
-                  ) : (
-                    `${count(r.works)} ${plural(r.works, 'work')}: ${r.cause}`
-                  )}
-                  <span className="block text-note text-slate">{REACH[r.reach]}</span>
-                </td>
-                <td className="py-1.5 pr-3 font-serif">{r.reason}</td>
-                <td className="py-1.5 text-slate">
-                  {r.person}, {day(r.at)}
-                </td>
-                <td className="py-1">
-                  {r.undone || gone.has(r.seq) ? (
-                    <span className="text-slate">
-                      taken back
-                      {r.undone && (
-                        <span className="block text-note">
-                          {r.undone.person}, {day(r.undone.at)}
-                        </span>
-                      )}
-                    </span>
-                  ) : (
-                    <Button look="quiet" onClick={() => takeBack(r.seq)}>
-                      Take back
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable caption="Rulings, newest first" rows={rulings} rowKey={(r) => r.seq} columns={columns} />
       )}
     </main>
+  );
+}
+
+const onWhat = (r: RulingLine): string => (r.reach === 'one' && r.workNo ? r.title : `${many(r.works, 'work')}: ${r.cause}`);
+
+/** What a ruling is on: a work, to be opened, or all that share a cause. */
+function On({ reviewId, ruling: r }: { reviewId: string; ruling: RulingLine }) {
+  return (
+    <>
+      {r.reach === 'one' && r.workNo ? (
+        <Link
+          className="font-serif text-navy underline-offset-2 hover:underline"
+          href={`/reviews/${reviewId}/classify?axis=${r.axis}&as=settled&work=${r.workNo}`}
+        >
+          {r.title}
+        </Link>
+      ) : (
+        onWhat(r)
+      )}
+      <span className="block text-note text-slate">{REACH[r.reach]}</span>
+    </>
   );
 }

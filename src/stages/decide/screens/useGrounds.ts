@@ -35,7 +35,8 @@ export function useGrounds(reviewId: string, stage: Stage, current: number | nul
     /** Forgets what was typed for a work: it is stored now. */
     forget(no: number) {
       sessionStorage.removeItem(key(no));
-      setTyped((old) => (old?.no === no ? null : old));
+      // Told also when it was typed before a reload, and stands in the storage alone.
+      setTyped((old) => (old && old.no !== no ? { ...old } : { no, fields: {} }));
     },
   };
 }

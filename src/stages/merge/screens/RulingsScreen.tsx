@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { day } from '@/ui/words';
 import type { RulingLine } from '../queries/rulings-view';
@@ -16,6 +17,29 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
     if (!answer.ok) return void toast.error(answer.message);
     setGone((old) => new Set(old).add(act));
   }
+  const columns: TableColumn<RulingLine>[] = [
+    { id: 'one', header: 'One', value: (r) => r.titles[0], cell: (r) => <Title text={r.titles[0]} /> },
+    {
+      ...{ id: 'ruling', header: 'Ruling', width: 'w-[190px]', value: (r) => r.words },
+      cell: (r) => <b className="font-semibold">{r.words}</b>,
+    },
+    { id: 'other', header: 'The other', value: (r) => r.titles[1], cell: (r) => <Title text={r.titles[1]} /> },
+    {
+      ...{ id: 'by', header: 'By', width: 'w-[190px]', value: (r) => `${r.person}, ${day(r.at)}` },
+      cell: (r) => <span className="text-slate">{`${r.person}, ${day(r.at)}`}</span>,
+    },
+    {
+      ...{ id: 'undo', header: 'Take back', width: 'w-[110px]' },
+      cell: (r) =>
+        gone.has(r.act) ? (
+          'taken back'
+        ) : (
+          <Button look="quiet" onClick={() => takeBack(r.act)}>
+            Take back
+          </Button>
+        ),
+    },
+  ];
   return (
     <main className="max-w-[1120px] px-5 py-4">
       <BackLink reviewId={reviewId} to="merge">
@@ -29,45 +53,14 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
           </p>
         </Empty>
       ) : (
-        <table className="w-full table-fixed text-left">
-          <thead>
-            <tr className="text-small text-slate">
-              <th className="font-medium">One</th>
-              <th className="w-[190px] font-medium">Ruling</th>
-              <th className="font-medium">The other</th>
-              <th className="w-[190px] font-medium">By</th>
-              <th className="w-[110px]">
-                <span className="sr-only">Take back</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rulings.map((r) => (
-              <tr key={r.act} className="h-9 border-rule border-t">
-                <td className="truncate pr-3 font-serif" title={r.titles[0]}>
-                  {r.titles[0]}
-                </td>
-                <td className="pr-3 font-semibold">{r.words}</td>
-                <td className="truncate pr-3 font-serif" title={r.titles[1]}>
-                  {r.titles[1]}
-                </td>
-                <td className="text-small text-slate">
-                  {r.person}, {day(r.at)}
-                </td>
-                <td>
-                  {gone.has(r.act) ? (
-                    'taken back'
-                  ) : (
-                    <Button look="quiet" onClick={() => takeBack(r.act)}>
-                      Take back
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable caption="Rulings, newest first" rows={rulings} rowKey={(r) => r.act} columns={columns} />
       )}
     </main>
   );
 }
+
+const Title = ({ text }: { text: string }) => (
+  <span className="block truncate font-serif" title={text}>
+    {text}
+  </span>
+);

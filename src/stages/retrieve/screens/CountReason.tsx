@@ -1,7 +1,7 @@
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/words';
 import type { RetrievalView } from '../queries/retrieval-view';
-import type { Log } from './RetrievalScreen';
+import type { Log } from './retrieval-log';
 
 interface ReasonProps {
   code: 'not-exported' | 'not-in-file';

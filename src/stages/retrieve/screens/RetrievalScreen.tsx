@@ -13,10 +13,9 @@ import { UploadProblems } from './DropZone';
 import { LaterRun } from './LaterRun';
 import { LaterRunButton } from './LaterRunButton';
 import { RetrievalCard } from './RetrievalCard';
+import type { Log } from './retrieval-log';
 import { StepsEditor } from './StepsEditor';
 import { WithdrawDialog } from './WithdrawDialog';
-
-export type Log = RetrievalView['log'];
 
 /** One retrieval as a search log would print it, with its files and numbers. */
 export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: RetrievalView }) {

@@ -5,7 +5,13 @@ import { Figure } from '@/stages/works/screens';
 import { NarrowingBar } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { Asked } from './asked';
-import type { FunnelTableProps } from './FunnelTable';
+
+/** Whose works are listed, of the figures in a table by databases. */
+export interface FigureAsked {
+  databases: { tag: string; name: string }[];
+  asked: Asked | null;
+  onAsk(asked: Asked): void;
+}
 
 export function Cells({
   row,
@@ -14,7 +20,7 @@ export function Cells({
   databases,
   asked,
   onAsk,
-}: Pick<FunnelTableProps, 'databases' | 'asked' | 'onAsk'> & { row: string; cells: Cell[] | null; firsts: Cell[] | null }) {
+}: FigureAsked & { row: string; cells: Cell[] | null; firsts: Cell[] | null }) {
   // The cells themselves are only drawn again when their numbers change, so what they call must stay the same.
   const latest = useRef(onAsk);
   latest.current = onAsk;

@@ -9,21 +9,17 @@ import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/icon-button';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
-import type { Asked } from './asked';
-import { Cells } from './FunnelCells';
+import { Cells, type FigureAsked } from './FunnelCells';
 
-export interface FunnelTableProps {
+interface FunnelTableProps extends FigureAsked {
   sieve: Sieve;
   funnel: Funnel | null;
   words: Record<string, string>;
-  databases: { tag: string; name: string }[];
   picked: string | null;
-  asked: Asked | null;
   /** Numbers of the known works that each limiter stops first, by its id. */
   lost: ReadonlyMap<string, number[]> | null;
   onLost(limiter: Limiter, numbers: number[]): void;
   onPick(id: string): void;
-  onAsk(asked: Asked): void;
   onReorder(sieve: Sieve): void;
 }
 

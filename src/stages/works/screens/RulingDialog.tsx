@@ -2,26 +2,14 @@
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { AXIS_LABELS, type EvidenceScheme, type WorkAxis } from '@/core/classify';
+import { AXIS_LABELS, type EvidenceScheme } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
 import { count, plural } from '@/ui/words';
-
 import { PreviewWords, usePreview } from './RulingPreview';
-
-/** What a ruling can be on: one work, or all that share a cause with it. */
-export interface RulingTarget {
-  axis: WorkAxis;
-  /** The work it was opened from, if from one. */
-  work: { no: number; title: string } | null;
-  /** Works that were picked, in its place. */
-  works?: readonly number[];
-  causes: { kind: 'journal' | 'claims'; key: string; label: string }[];
-  /** Values that are possible now, to begin with. */
-  codes: string[];
-}
+import type { RulingTarget } from './ruling-target';
 
 interface RulingDialogProps {
   reviewId: string;

@@ -4,8 +4,7 @@ import { ask } from '@/client/call';
 import { AXIS_LABELS, type EvidenceScheme, type WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { count, plural } from '@/ui/words';
-
-import type { RulingTarget } from './RulingDialog';
+import type { RulingTarget } from './ruling-target';
 
 type Preview = { works: number; judged: number; changes: { axis: WorkAxis; from: string[]; to: string[]; works: number }[] };
 

@@ -18,7 +18,8 @@ import { placeOf } from './labels';
 import { MarkedAbstract } from './MarkedText';
 import { MergedFields } from './MergedFields';
 import { marksFor } from './marks';
-import { RulingDialog, type RulingTarget } from './RulingDialog';
+import { RulingDialog } from './RulingDialog';
+import type { RulingTarget } from './ruling-target';
 import { SaidAtLimiters } from './SaidAtLimiters';
 
 /** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */

@@ -6,9 +6,15 @@ import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/words';
 
-import type { TakeScreenProps } from './TakeScreen';
+export interface DeletionProps {
+  reviewId: string;
+  title: string;
+  /** What goes with the review. */
+  sizes: Record<'records' | 'works' | 'decisions' | 'rulings' | 'pdfs' | 'versions' | 'samples' | 'known', number>;
+}
 
-export function Deletion({ reviewId, title, sizes }: Pick<TakeScreenProps, 'reviewId' | 'title' | 'sizes'>) {
+/** Deleting asks for the title, so that no slip of the hand does it. */
+export function Deletion({ reviewId, title, sizes }: DeletionProps) {
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   async function remove() {

@@ -7,24 +7,12 @@ import { WORK_STATES } from '@/core/flow';
 import { RECORD_FORMATS } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { Deletion } from './DeleteReview';
+import { Deletion, type DeletionProps } from './DeleteReview';
 import { WriteUpNav } from './WriteUpNav';
 
-export interface TakeScreenProps {
-  reviewId: string;
-  title: string;
+interface TakeScreenProps extends DeletionProps {
   fileNames: string;
   archived: boolean;
-  sizes: {
-    records: number;
-    works: number;
-    decisions: number;
-    rulings: number;
-    pdfs: number;
-    versions: number;
-    samples: number;
-    known: number;
-  };
 }
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
 

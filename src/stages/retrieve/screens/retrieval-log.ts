@@ -1,0 +1,2 @@
+import type { RetrievalView } from '../queries/retrieval-view';
+export type Log = RetrievalView['log'];
