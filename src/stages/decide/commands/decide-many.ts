@@ -29,7 +29,7 @@ export const decideMany = reviewCommand({
   input: DecideMany,
   lock: 'decide',
   refuses: ['no-reason'],
-  stale: ['decisions', 'sieve', 'each-work'],
+  stale: ['decisions', 'each-work'],
   async run(ctx, input) {
     const { reviewId } = ctx;
     const reason =

@@ -33,7 +33,7 @@ export const decideWork = reviewCommand({
   input: DecideWork,
   lock: 'decide',
   refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
-  stale: ['decisions', 'sieve'],
+  stale: ['decisions'],
   async run(ctx, input) {
     const { reviewId } = ctx;
     const state = await sieveState(ctx, reviewId);

@@ -54,6 +54,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
    * decision that the person has seen, never a newer one that was merely fetched, so that nobody's is passed over.
    * @param shown the work as the person saw it; null when it is not on the screen
    * @param old what to show again if it is refused
+   * @param opens the work that the screen shows meanwhile
    */
   async function send(
     no: number,
@@ -62,12 +63,13 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
     typed: Typed | null,
     shown: WorkDetail | null,
     old: Decided,
+    opens: number | undefined,
   ): Promise<boolean> {
     const own = written.current.get(no);
     const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
     const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
     const input = { workNo: no, stage, verdict, reasonCode, ...said, seenSeq };
-    const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...ahead(no)]);
+    const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...wantedWith(opens)]);
     if (result.ok) {
       written.current.set(no, { seq: result.seq, typed: said });
       // What was typed since stays typed when a decision is taken back.
@@ -92,18 +94,14 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
     );
   }
 
-  /** Works that come after one and are undecided, in the order of the queue. */
-  function undecidedAfter(no: number): number[] {
+  /** What the screen will want when it shows this work, so that a decision costs one request and no more. */
+  function wantedWith(no: number | undefined): Follow[] {
+    if (no === undefined) return [];
     const at = queue.numbers.indexOf(no);
-    return queue.numbers.slice(at + 1).filter((next) => queue.of(next).state === 'undecided');
-  }
-
-  /** What the screen will want once this work is decided, so that a decision costs one request and no more. */
-  function ahead(no: number): Follow[] {
-    const next = undecidedAfter(no);
-    const precedents = next.slice(0, 2).map((workNo): Follow => ({ ask: 'precedents', input: { workNo } }));
-    const works = next.slice(0, AHEAD + 1).filter((n) => queryClient.getQueryData(keyOf(reviewId, 'work', { no: n })) === undefined);
-    return [...precedents, ...works.slice(0, 2).map((n): Follow => ({ ask: 'work', input: { no: n } }))];
+    const next = queue.numbers.slice(at + 1, at + 1 + AHEAD);
+    const unknown = [no, ...next].filter((n) => queryClient.getQueryData(keyOf(reviewId, 'work', { no: n })) === undefined);
+    const precedents = [no, ...next.slice(0, 1)].map((workNo): Follow => ({ ask: 'precedents', input: { workNo } }));
+    return [...precedents, ...unknown.slice(0, 2).map((n): Follow => ({ ask: 'work', input: { no: n } }))];
   }
 
   /** Does it at once, or when what is under way for the same work is done. */
@@ -126,7 +124,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
   async function undo(no: number, shown: WorkDetail | null) {
     // At once, so that the next key already means this work and not the one that was on the screen.
     open(no);
-    if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no))))) return;
+    if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no), no)))) return;
     if (last.current === no) last.current = null;
     const title = (await workNow(no, true))?.shown.title ?? '';
     toast(`${said('undo')}: ${title.slice(0, 70)}`);
@@ -141,7 +139,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
       last.current = work.no;
       const old = queue.of(work.no);
       set(work.no, { state: NEXT_STATE[verdict], reasonCode });
-      const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, typed, work, old));
+      const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, typed, work, old, next));
       if (next !== undefined) open(next);
       if (!(await sent)) {
         if (last.current === work.no) last.current = null;
