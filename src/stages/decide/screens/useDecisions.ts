@@ -97,8 +97,10 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
   /** What the screen will want when it shows this work, so that a decision costs one request and no more. */
   function wantedWith(no: number | undefined): Follow[] {
     if (no === undefined) return [];
-    const at = queue.numbers.indexOf(no);
-    const next = queue.numbers.slice(at + 1, at + 1 + AHEAD);
+    // The next decision opens an undecided work, the arrow keys whatever comes next.
+    const after = queue.numbers.slice(queue.numbers.indexOf(no) + 1);
+    const undecided = after.find((n) => queue.of(n).state === 'undecided');
+    const next = [...new Set([...(undecided === undefined ? [] : [undecided]), ...after.slice(0, AHEAD)])];
     const unknown = [no, ...next].filter((n) => queryClient.getQueryData(keyOf(reviewId, 'work', { no: n })) === undefined);
     const precedents = [no, ...next.slice(0, 1)].map((workNo): Follow => ({ ask: 'precedents', input: { workNo } }));
     return [...precedents, ...unknown.slice(0, 2).map((n): Follow => ({ ask: 'work', input: { no: n } }))];
