@@ -11,7 +11,7 @@ import { copyRows } from '@/platform/db/copy';
 import { Job, Review, SourceDatabase } from '@/platform/db/schema';
 import { closeQueue } from '@/platform/queue/queue';
 import { ruleAxis } from '@/stages/classify/commands/rule-axis';
-import { classifyReview } from '@/stages/classify/jobs/merge-and-classify';
+import { mergeAndClassify } from '@/stages/classify/jobs/merge-and-classify';
 import { reclassifyReview } from '@/stages/classify/jobs/reclassify';
 import { createReview } from '@/stages/question/commands/create-review';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
@@ -111,7 +111,7 @@ export async function reclassifying() {
     await fill(ctx().em, id, made.id, crowded(await toldRecords()));
     const progress = { step: async () => {}, write: async () => {} } as never;
     let from = process.hrtime.bigint();
-    await classifyReview(ctx(), id, progress);
+    await mergeAndClassify(ctx(), id, progress);
     row(`merge and classify ${WORKS.toLocaleString('en-GB')} works for the first time`, `${seconds(from).toFixed(1)} s`);
     await orm.em.fork().nativeUpdate(Review, { id }, { scheme: 'nhmrc-2009' });
     from = process.hrtime.bigint();

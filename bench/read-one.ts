@@ -1,12 +1,12 @@
 /** tsx bench/read-one.ts FORMAT FILE: reads one file with our reader and prints a line of figures as JSON. */
 import { type Format, readBatches } from '@/core/formats';
-import { readAhead } from '@/platform/files/files';
+import { readChunks } from '@/platform/files/files';
 
 const [format, path] = process.argv.slice(2) as [Format, string];
 const from = process.hrtime.bigint();
 let [records, rejected, bytes] = [0, 0, 0];
 async function* chunks() {
-  for await (const chunk of readAhead(path)) {
+  for await (const chunk of readChunks(path)) {
     bytes += chunk.length;
     yield chunk;
   }

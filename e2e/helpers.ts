@@ -58,3 +58,10 @@ export async function workOf(page: Page, review: string, no: number) {
   const answer = await page.request.get(`/api/reviews/${review}/ask/work?input=${JSON.stringify({ no })}`);
   return ((await answer.json()) as { work: WorkDetail }).work;
 }
+
+/** Has a command carried out as a screen would, for what a journey begins with. */
+export async function verb(page: Page, review: string, name: string, data: unknown) {
+  const headers = { origin: new URL(page.url()).origin };
+  const answer = await page.request.post(`/api/reviews/${review}/do/${name}`, { data, headers });
+  expect(await answer.text()).toContain('"ok":true');
+}

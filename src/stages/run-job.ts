@@ -2,7 +2,7 @@ import type { Context } from '@/platform/context';
 import { ImportFile, Job } from '@/platform/db/schema';
 import { Cancelled, type Progress, progressOf } from '@/platform/queue/progress';
 import { knownList } from '@/stages/checks';
-import { classifyReview, reclassifyReview } from '@/stages/classify';
+import { mergeAndClassify, reclassifyReview } from '@/stages/classify';
 import { importFile, Unprocessable } from '@/stages/retrieve';
 
 /** A job that failed so often, or whose process died so often, is given up: it would only fail again. */
@@ -23,7 +23,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   try {
     if (job.kind === 'import-file') await importFile(ctx, reviewId, job.fileId!, progress);
     else if (job.kind === 'reclassify') await reclassifyOrMerge(ctx, reviewId, progress);
-    else await classifyReview(ctx, reviewId, progress);
+    else await mergeAndClassify(ctx, reviewId, progress);
     // Works that are known to belong are looked for among what came, so that nobody waits for it later.
     await knownList({ ...ctx, em: ctx.em.fork() }, reviewId);
     await progress.write({ state: 'done', message: '' });
@@ -45,7 +45,7 @@ async function reclassifyOrMerge(ctx: Context, reviewId: string, progress: Progr
     await reclassifyReview(ctx, reviewId, progress);
   } catch (error) {
     if (!(error instanceof Unprocessable)) throw error;
-    await classifyReview({ ...ctx, em: ctx.em.fork() }, reviewId, progress, error.records);
+    await mergeAndClassify({ ...ctx, em: ctx.em.fork() }, reviewId, progress, error.records);
   }
 }
 

@@ -17,6 +17,6 @@ export function wilsonInterval(successes: number, trials: number, z = 1.959964):
   const d = 1 + z2 / trials;
   const middle = (p + z2 / (2 * trials)) / d;
   const half = (z / d) * Math.sqrt((p * (1 - p)) / trials + z2 / (4 * trials * trials));
-  // At the ends the bound is the end itself; rounding would leave a hair.
+  // With no success the lower bound is exactly 0, with all successes the upper is exactly 1; rounding would give 1e-17 instead.
   return { low: successes === 0 ? 0 : Math.max(0, middle - half), high: successes === trials ? 1 : Math.min(1, middle + half) };
 }

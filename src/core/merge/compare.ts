@@ -30,7 +30,7 @@ export function compareRecords(a: Prepared, b: Prepared): Comparison {
 }
 
 /** The verdict and the score alone, for the many pairs that nobody will ask about; null for those that are far from one. */
-export function judge(a: Prepared, b: Prepared): { verdict: Verdict; score: number } | null {
+export function judgePair(a: Prepared, b: Prepared): { verdict: Verdict; score: number } | null {
   const said = outcomesOf(a, b, THRESHOLDS.ask.score);
   if (!said) return null;
   return { verdict: verdictOf(said, contradictionsOf(said, a, b)), score: said.score };

@@ -1,5 +1,5 @@
 import { type Blocks, buildBlocks } from './block';
-import { judge, type Verdict } from './compare';
+import { judgePair, type Verdict } from './compare';
 import type { MergeKeys } from './merge-keys';
 import { mayBeAlike, type Prepared, prepare } from './prepare';
 
@@ -59,10 +59,10 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
       const [other, own] = [ready(j), ready(i)];
       if (j !== twin[i] && !mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) return;
       compared++;
-      keep(pairs, j, i, judge(other, own));
+      keep(pairs, j, i, judgePair(other, own));
     } catch (error) {
       // One that can't be compared with itself is to blame, else the later one.
-      const alone = [j, i].filter((k) => fails(() => judge(ready(k), ready(k))));
+      const alone = [j, i].filter((k) => fails(() => judgePair(ready(k), ready(k))));
       for (const k of alone.length ? alone : [i]) faulty.set(k, error);
     }
   };
@@ -116,7 +116,7 @@ function outgrown({ members, places, sizes }: Blocks, from: number): boolean {
   return false;
 }
 
-function keep(pairs: Pair[], a: number, b: number, judged: ReturnType<typeof judge>) {
+function keep(pairs: Pair[], a: number, b: number, judged: ReturnType<typeof judgePair>) {
   if (judged && judged.verdict !== 'apart') pairs.push({ a, b, score: judged.score, verdict: judged.verdict });
 }
 

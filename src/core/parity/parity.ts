@@ -1,4 +1,4 @@
-import { type Columns, IN, judge, type Limiter, limiterKey, OUT, rowOf, type Sieve, type SieveContext, UNKNOWN } from '@/core/sieve';
+import { type Columns, IN, type Limiter, limiterKey, OUT, rowOf, type Sieve, type SieveContext, UNKNOWN, verdictsOf } from '@/core/sieve';
 import { axisOfMeaning, type Meaning, type NativeLimiter } from './natives';
 import type { LimiterProfile } from './profile';
 import { areTwins, relate } from './relate';
@@ -97,7 +97,7 @@ export function parityOf(sieve: Sieve, columns: Columns, context: SieveContext, 
 function toldByAll(sieve: Sieve, columns: Columns, context: SieveContext): number {
   const open = new Uint8Array(columns.numbers.length);
   for (const limiter of sieve) {
-    const verdicts = judge(limiter, columns, context);
+    const verdicts = verdictsOf(limiter, columns, context);
     for (let i = 0; i < open.length; i++) if (verdicts[i] === UNKNOWN) open[i] = 1;
   }
   return open.length - countOf(open, 1);
@@ -118,7 +118,7 @@ export function judgeRecords(test: Meaning, r: RetrievalInParity, context: Sieve
   const key = limiterKey(limiter, { ...context, overrides: [] });
   const known = judged.get(r.records) ?? new Map<string, Uint8Array>();
   judged.set(r.records, known);
-  const found = known.get(key) ?? judge(limiter, r.records, { ...context, answers: r.answers });
+  const found = known.get(key) ?? verdictsOf(limiter, r.records, { ...context, answers: r.answers });
   if (known.size >= MOST_JUDGED) known.clear();
   known.set(key, found);
   return found;
@@ -248,7 +248,7 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
 
 /** Works that carry a flag by some record, and by none of this retrieval's: here it would have passed unseen. */
 function unsaid(limiter: Limiter, r: RetrievalInParity, context: SieveContext, columns: Columns, verdicts: Uint8Array): number[] {
-  const known = judge(limiter, columns, context);
+  const known = verdictsOf(limiter, columns, context);
   const said = new Set(worksAt(r, verdicts, UNKNOWN));
   return [...new Set(r.works)].filter((work) => {
     const row = rowOf(columns, work);

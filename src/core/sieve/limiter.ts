@@ -59,7 +59,7 @@ export const answersNeeded = (sieve: Sieve): string[] => sieve.flatMap((l) => (l
  * @throws RangeError when the limiter allows a code that its axis does not have, or its answers are missing: a limiter
  *   that silently did nothing would change the counts without a word
  */
-export function judge(
+export function verdictsOf(
   limiter: Limiter,
   columns: Columns,
   context: SieveContext,
@@ -85,7 +85,7 @@ function letExempt(verdicts: Uint8Array, types: Uint32Array, exempt: number) {
   }
 }
 
-/** Works that only waived databases retrieved. One of no named database is nobody's to waive. */
+/** Lets through the works that only waived databases retrieved. A work of no named database is not touched. */
 function letWaived(verdicts: Uint8Array, { membership, databases }: Columns, waivers: NonNullable<Limiter['waivers']>) {
   const waived = databases.reduce((mask, d, bit) => (waivers.some((w) => w.database === d) ? mask | (1 << bit) : mask), 0);
   if (waived === 0) return;

@@ -7,7 +7,7 @@ import { funnelOf } from './funnel';
 import { fromSample, GALLERY, STARTING_SIEVE } from './gallery';
 import { compileText, type TextTest } from './kinds';
 import { answerKey, WorkText } from './kinds/text';
-import { judge, type Limiter, limiterSchema, type SieveContext, sieveSchema } from './limiter';
+import { type Limiter, limiterSchema, type SieveContext, sieveSchema, verdictsOf } from './limiter';
 import { outcomesOf, runSieve } from './runner';
 import { limiterWords } from './words';
 
@@ -35,25 +35,25 @@ test.each([
   ['has another, perhaps more', 0b10, false, 1],
   ['nothing is known', 0, false, 1],
 ] as const)('a facet limiter: %s', (_, has, complete, verdict) => {
-  expect(judge(language(['en']), facetColumns(['en', 'es'], has, complete), CONTEXT)[0]).toBe(verdict);
+  expect(verdictsOf(language(['en']), facetColumns(['en', 'es'], has, complete), CONTEXT)[0]).toBe(verdict);
 });
 test('a facet by stated evidence alone does not see what is inferred', () => {
   const columns = facetColumns(['en', 'es'], 0b01, false, 0);
-  expect(judge(language(['en']), columns, CONTEXT)[0]).toBe(2);
-  expect(judge({ ...language(['en']), evidence: 'stated' }, columns, CONTEXT)[0]).toBe(1);
+  expect(verdictsOf(language(['en']), columns, CONTEXT)[0]).toBe(2);
+  expect(verdictsOf({ ...language(['en']), evidence: 'stated' }, columns, CONTEXT)[0]).toBe(1);
 });
 test('a value that no work has lets none in; among values that share the last bit nobody can tell', () => {
-  expect(judge(language(['fr']), facetColumns(['en'], 1, true), CONTEXT)[0]).toBe(0);
+  expect(verdictsOf(language(['fr']), facetColumns(['en'], 1, true), CONTEXT)[0]).toBe(0);
   const many = [...Array.from({ length: 31 }, (_, i) => `v${i}`), 'other'];
-  expect(judge(language(['fr']), facetColumns(many, 2 ** 31, true), CONTEXT)[0]).toBe(1);
-  expect(judge(language(['fr']), facetColumns(many, 1, true), CONTEXT)[0]).toBe(0);
+  expect(verdictsOf(language(['fr']), facetColumns(many, 2 ** 31, true), CONTEXT)[0]).toBe(1);
+  expect(verdictsOf(language(['fr']), facetColumns(many, 1, true), CONTEXT)[0]).toBe(0);
 });
 test('a row that is copied keeps its values under the bits of the columns it comes to', () => {
   const from = facetColumns(['es', 'en'], 0b01, true);
   const to = facetColumns(['en', 'es'], 0b01, true);
   rowCopier(to, from)(0, 0);
   expect(to.facets.language.all[0]).toBe(0b10);
-  expect(judge(language(['en']), decodeColumns(encodeColumns(to)), CONTEXT)[0]).toBe(0);
+  expect(verdictsOf(language(['en']), decodeColumns(encodeColumns(to)), CONTEXT)[0]).toBe(0);
 });
 
 test('a flagged work is what a person is asked about, whatever the policy makes of that', () => {
@@ -61,7 +61,7 @@ test('a flagged work is what a person is asked about, whatever the policy makes 
   columns.numbers.set([1, 2]);
   columns.flags[0] = 1 << FLAGS.indexOf('retracted');
   const [start] = STARTING_SIEVE;
-  expect(Array.from(judge(start!, columns, CONTEXT))).toEqual([1, 2]);
+  expect(Array.from(verdictsOf(start!, columns, CONTEXT))).toEqual([1, 2]);
   expect(funnelOf(runSieve([...STARTING_SIEVE], columns, CONTEXT))).toMatchObject({ through: 1, held: 1, stopped: 0 });
 });
 
@@ -75,8 +75,8 @@ test.each([
   columns.all.publicationType[0] = mask;
   columns.dates.earliest.from[0] = columns.dates.earliest.to[0] = isoToDay('1999-01-01');
   const recent = a({ kind: 'recency', date: 'earliest', window: { count: 'to-the-day', years: 10 } });
-  expect(judge(recent, columns, CONTEXT)[0]).toBe(0);
-  expect(judge({ ...recent, exempt: { types: ['guideline'], reason: 'r' } }, columns, CONTEXT)[0]).toBe(verdict);
+  expect(verdictsOf(recent, columns, CONTEXT)[0]).toBe(0);
+  expect(verdictsOf({ ...recent, exempt: { types: ['guideline'], reason: 'r' } }, columns, CONTEXT)[0]).toBe(verdict);
 });
 
 test.each([
@@ -90,7 +90,7 @@ test.each([
   columns.complete[0] = 1;
   columns.membership[0] = membership;
   const limiter = { ...language(['en']), waivers: [{ database: 'x', reason: 'r' }] };
-  expect(judge(limiter, columns, CONTEXT)[0]).toBe(verdict);
+  expect(verdictsOf(limiter, columns, CONTEXT)[0]).toBe(verdict);
 });
 
 test("a person's word holds at the limiters it names; others still apply", () => {
@@ -148,9 +148,9 @@ test('what no record says cannot be told', () => {
 test('a limiter that reads text is not run without its answers', () => {
   const columns = emptyColumns(1, ['x'], 1);
   const query = { kind: 'query', query: 'nap' } as const;
-  expect(() => judge(a(query), columns, CONTEXT)).toThrow('has not been read');
+  expect(() => verdictsOf(a(query), columns, CONTEXT)).toThrow('has not been read');
   const answers = new Map([[answerKey(query), Uint8Array.of(1)]]);
-  expect(judge(a(query), columns, { ...CONTEXT, answers })[0]).toBe(1);
+  expect(verdictsOf(a(query), columns, { ...CONTEXT, answers })[0]).toBe(1);
 });
 
 test.each(GALLERY)('$name, as the gallery gives it, is a limiter that names real values', (sample) => {
@@ -158,7 +158,7 @@ test.each(GALLERY)('$name, as the gallery gives it, is a limiter that names real
   expect(limiterSchema.parse(limiter)).toEqual(limiter);
   expect(limiterWords(limiter, OCEBM_2011, CONTEXT.asOf)).not.toMatch(/: $/);
   const { test } = limiter;
-  if (test.kind === 'coded') expect(() => judge(limiter, emptyColumns(1, [], 1), CONTEXT)).not.toThrow();
+  if (test.kind === 'coded') expect(() => verdictsOf(limiter, emptyColumns(1, [], 1), CONTEXT)).not.toThrow();
 });
 test('two limiters with one id are refused', () => {
   expect(sieveSchema.safeParse([language(['en']), language(['es'])]).success).toBe(false);

@@ -1,7 +1,7 @@
 import type { Columns } from './columns';
 import { groupsOf } from './groups';
 import { kindOf } from './kinds';
-import { fateOf, judge, type Limiter, type Policy, type Sieve, type SieveContext } from './limiter';
+import { fateOf, type Limiter, type Policy, type Sieve, type SieveContext, verdictsOf } from './limiter';
 import { any, type Fate, HELD, IN, LEFT, OUT, STOPPED, UNKNOWN } from './verdict';
 
 /** Each work's fate under the whole sieve. */
@@ -65,7 +65,7 @@ export class SieveRunner {
     this.spare = verdictsFor(size);
   }
 
-  /** @throws RangeError as `judge` does; what was judged until then stands, and the next run goes on from there */
+  /** @throws RangeError as `verdictsOf` does; what was judged until then stands, and the next run goes on from there */
   run(sieve: Sieve, context: SieveContext): SieveRun {
     const { columns, stops, holds, alone, placed } = this;
     while (placed.length < sieve.length) {
@@ -190,7 +190,7 @@ export function limiterKey(limiter: Limiter, context: SieveContext): string {
 
 /** The verdict of a limiter on every work, and where a person spoke, that word instead. */
 function verdictsAt(limiter: Limiter, columns: Columns, context: SieveContext, into?: Uint8Array): Uint8Array {
-  const verdicts = judge(limiter, columns, context, into);
+  const verdicts = verdictsOf(limiter, columns, context, into);
   for (const o of context.overrides ?? []) {
     const i = o.limiters.includes(limiter.id) ? rowOf(columns, o.work) : undefined;
     if (i !== undefined) verdicts[i] = o.fate === LEFT ? PASSES : FAILS;

@@ -9,7 +9,7 @@ import { createSieveEngine } from './engine';
 import { FILLS, funnelOf, worksBehind } from './funnel';
 import { axisValues } from './kinds/coded';
 import { windowOf } from './kinds/recency';
-import { fateOf, judge, type Limiter, limiterSchema, POLICIES, type Sieve } from './limiter';
+import { fateOf, type Limiter, limiterSchema, POLICIES, type Sieve, verdictsOf } from './limiter';
 import { outcomesOf, runSieve, SieveRunner } from './runner';
 import { withRows } from './with-rows';
 import { limiterWords } from './words';
@@ -99,7 +99,7 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
 
   test('the fast verdicts are the slow ones', () => {
     for (const limiter of sieve) {
-      const fast = judge(limiter, columns, CONTEXT);
+      const fast = verdictsOf(limiter, columns, CONTEXT);
       expect(Array.from(fast)).toEqual(Array.from(fast, (_, i) => slowVerdict(limiter, columns, i)));
     }
   });
@@ -165,7 +165,7 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
   test('inferred evidence never adds to what cannot be told', () => {
     for (const limiter of sieve) {
       const [stated, all] = (['stated', 'stated-and-inferred'] as const).map((evidence) =>
-        judge({ ...limiter, evidence }, columns, CONTEXT),
+        verdictsOf({ ...limiter, evidence }, columns, CONTEXT),
       );
       const open = (verdicts: Uint8Array) => verdicts.filter((v) => v === 1).length;
       expect(open(all!)).toBeLessThanOrEqual(open(stated!));
@@ -179,8 +179,8 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
     const picked = pickRows(columns, [7, 2, 7]);
     expect(Array.from(picked.numbers)).toEqual([7, 2, 7].map((i) => columns.numbers[i]));
     for (const limiter of sieve) {
-      const whole = judge(limiter, columns, CONTEXT);
-      expect(Array.from(judge(limiter, picked, CONTEXT))).toEqual([7, 2, 7].map((i) => whole[i]));
+      const whole = verdictsOf(limiter, columns, CONTEXT);
+      expect(Array.from(verdictsOf(limiter, picked, CONTEXT))).toEqual([7, 2, 7].map((i) => whole[i]));
     }
   });
   test('rows of patches stand in their places, what stays is shared, and the columns before are as they were', () => {
@@ -197,7 +197,7 @@ describe.each([1, 2, 3, 20260914])('seed %i', (seed) => {
       columns,
       Array.from(columns.numbers, (_, i) => (i === 3 ? 5 : i === 0 ? 1 : i)),
     );
-    for (const limiter of sieve) expect(judge(limiter, changed, CONTEXT)).toEqual(judge(limiter, wanted, CONTEXT));
+    for (const limiter of sieve) expect(verdictsOf(limiter, changed, CONTEXT)).toEqual(verdictsOf(limiter, wanted, CONTEXT));
     expect(changed.revision).toBe(13);
     const { values, all } = changed.facets.language;
     expect(values.filter((_, b) => (all[0]! >>> b) & 1)).toEqual(['tlh']);
@@ -252,13 +252,13 @@ test.each([
   const columns = emptyColumns(1, [], 1);
   columns.dates.earliest.from[0] = isoToDay(from);
   columns.dates.earliest.to[0] = isoToDay(to);
-  expect(Array.from(judge(recency({ count: 'to-the-day', years: 10 }), columns, CONTEXT))).toEqual([verdict]);
+  expect(Array.from(verdictsOf(recency({ count: 'to-the-day', years: 10 }), columns, CONTEXT))).toEqual([verdict]);
 });
 test('a fixed window has both bounds, and no date can be told nothing', () => {
   const columns = emptyColumns(2, [], 1);
   columns.dates.earliest.from.set([isoToDay('2021-01-01'), NO_DATE.from]);
   columns.dates.earliest.to.set([isoToDay('2021-01-31'), NO_DATE.to]);
-  expect(Array.from(judge(recency({ count: 'fixed', from: '2019-01-01', to: '2020-12-31' }), columns, CONTEXT))).toEqual([0, 1]);
+  expect(Array.from(verdictsOf(recency({ count: 'fixed', from: '2019-01-01', to: '2020-12-31' }), columns, CONTEXT))).toEqual([0, 1]);
 });
 
 test('a conflicting axis is never counted as settled', () => {
@@ -270,7 +270,7 @@ test('a conflicting axis is never counted as settled', () => {
   expect(knownAs(columns, 'level', 63)).toEqual(['conflicting']);
 });
 test('a limiter that names no real value is refused, not passed over', () => {
-  expect(() => judge(coded('level', ['9']), emptyColumns(1, [], 1), CONTEXT)).toThrow('no such value: 9');
+  expect(() => verdictsOf(coded('level', ['9']), emptyColumns(1, [], 1), CONTEXT)).toThrow('no such value: 9');
   expect(limiterSchema.safeParse({ ...coded('level', ['1']), test: { kind: 'coded', axis: 'level', allowed: [] } }).success).toBe(false);
   expect(limiterSchema.safeParse(recency({ count: 'fixed', from: '2020-01-02', to: '2020-01-01' })).success).toBe(false);
   expect(limiterSchema.safeParse({ ...coded('level', ['1']), surprise: 1 }).success).toBe(false);

@@ -2,7 +2,7 @@ import { FACET_NAMES, FLAGS, OCEBM_2011 } from '@/core/classify';
 import { isoToDay } from '@/core/record';
 import { ALL, axisMask } from '@/core/vocabularies';
 import { type Columns, emptyColumns } from './columns';
-import { judge, type Limiter, type SieveContext } from './limiter';
+import { type Limiter, type SieveContext, verdictsOf } from './limiter';
 import { lostAt } from './lost-at';
 import { runSieve } from './runner';
 import { wouldPass } from './would-pass';
@@ -51,7 +51,7 @@ test.each<[string, Limiter, string]>([
   ['a facet', a({ kind: 'facet', facet: 'language', allowed: ['es'] }), 'if it let in English'],
 ])('what would let a work through: %s', (_, limiter, expected) => {
   const columns = aWork();
-  expect(judge({ ...limiter, whenUnknown: 'stop' }, columns, CONTEXT)[0]).not.toBe(2);
+  expect(verdictsOf({ ...limiter, whenUnknown: 'stop' }, columns, CONTEXT)[0]).not.toBe(2);
   expect(wouldPass(limiter, columns, 0, CONTEXT)).toBe(expected);
 });
 test('a work that a person stopped would pass by itself', () =>
@@ -60,8 +60,8 @@ test('a window as long as is said lets the work in, and one year less does not',
   const columns = aWork();
   for (const count of ['to-the-day', 'calendar-years'] as const) {
     const years = Number(/(\d+) years, not/.exec(wouldPass(recent({ count, years: 2 }), columns, 0, CONTEXT))![1]);
-    expect(judge(recent({ count, years }), columns, CONTEXT)[0]).toBe(2);
-    expect(judge(recent({ count, years: years - 1 }), columns, CONTEXT)[0]).toBe(0);
+    expect(verdictsOf(recent({ count, years }), columns, CONTEXT)[0]).toBe(2);
+    expect(verdictsOf(recent({ count, years: years - 1 }), columns, CONTEXT)[0]).toBe(0);
   }
 });
 

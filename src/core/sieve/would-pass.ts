@@ -1,6 +1,6 @@
 import type { Columns } from './columns';
 import { kindOf } from './kinds';
-import { evidenceOf, judge, type Limiter, type SieveContext } from './limiter';
+import { evidenceOf, type Limiter, type SieveContext, verdictsOf } from './limiter';
 import { IN, UNKNOWN } from './verdict';
 
 /**
@@ -8,7 +8,7 @@ import { IN, UNKNOWN } from './verdict';
  * @param i the work's place in the columns
  */
 export function wouldPass(limiter: Limiter, columns: Columns, i: number, context: SieveContext): string {
-  const told = judge({ ...limiter, whenUnknown: 'hold' }, columns, context)[i];
+  const told = verdictsOf({ ...limiter, whenUnknown: 'hold' }, columns, context)[i];
   // The limiter itself lets it in: somebody stopped it there.
   if (told === IN) return 'if the word of a person that stops it there were taken back';
   if (told === UNKNOWN) return 'if works of which the limiter cannot tell were held or let through';

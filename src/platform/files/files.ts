@@ -8,7 +8,7 @@ export const filePath = (reviewId: string, fileId: string): string =>
 const PIECE = 1 << 19;
 
 /** A file's bytes in pieces. The next piece is on its way while one is worked on, so that reading waits for no disk. */
-export async function* readAhead(path: string): AsyncGenerator<Uint8Array> {
+export async function* readChunks(path: string): AsyncGenerator<Uint8Array> {
   const file = await open(path);
   try {
     const read = () => file.read(new Uint8Array(PIECE), 0, PIECE);

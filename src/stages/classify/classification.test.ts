@@ -13,7 +13,7 @@ import { type RuleAxis, ruleAxis } from './commands/rule-axis';
 import { saveScheme } from './commands/save-scheme';
 import { saveVenue } from './commands/save-venue';
 import { undoRuling } from './commands/undo-ruling';
-import { classifyReview } from './jobs/merge-and-classify';
+import { mergeAndClassify } from './jobs/merge-and-classify';
 import { reclassifyReview } from './jobs/reclassify';
 import { rulingLines } from './queries/axis-rulings-view';
 import { classifyView } from './queries/classify-view';
@@ -92,7 +92,7 @@ test('a ruling on one work shows at once, in its row, its detail and the columns
   expect((await masks(id))[1]).not.toEqual(before[1]);
   // A job from the beginning comes to the same.
   const patched = await masks(id);
-  await classifyReview(db.context(), id, { step: async () => {}, write: async () => {} } as never);
+  await mergeAndClassify(db.context(), id, { step: async () => {}, write: async () => {} } as never);
   expect(await masks(id)).toEqual(patched);
 
   expect(await undoRuling(db.context(), id, { seq })).toMatchObject({ ok: true, later: false });
@@ -143,7 +143,7 @@ test('works in which the same claims contradict each other are one dispute, and 
   await ruled(id, { codes: ['research-article'], cause: { kind: 'claims', key: dispute.key, label: dispute.label } });
   expect((await axis(id, 1, 'publicationType')).codes).toEqual(['research-article']);
   const patched = await masks(id);
-  await classifyReview(db.context(), id, { step: async () => {}, write: async () => {} } as never);
+  await mergeAndClassify(db.context(), id, { step: async () => {}, write: async () => {} } as never);
   expect(await masks(id)).toEqual(patched);
   expect(patched[1]![0]! & (1 << MASK_AXES.indexOf('publicationType'))).toBe(0);
   expect((await classifyView(db.context(), id)).disputes.filter((d) => d.axis === 'publicationType' && d.kind === 'conflict')).toEqual([]);

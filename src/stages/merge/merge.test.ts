@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { MergePairRow, MergeQuestion, Work, WorkLink } from '@/platform/db/schema';
 import { Cancelled } from '@/platform/queue/progress';
-import { classifyReview } from '@/stages/classify/jobs/merge-and-classify';
+import { mergeAndClassify } from '@/stages/classify/jobs/merge-and-classify';
 import { decideWork } from '@/stages/decide/commands/decide';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { addRetrieval } from '@/stages/retrieve/commands/add-retrieval';
@@ -275,7 +275,7 @@ test('a merge that is broken off changes nothing, says how many records wait, an
       if (++steps === 2) throw new Cancelled();
     },
   };
-  await expect(classifyReview(db.context(), id, progress)).rejects.toThrow(Cancelled);
+  await expect(mergeAndClassify(db.context(), id, progress)).rejects.toThrow(Cancelled);
   expect(await works(id)).toBe(after);
   const [job] = (await mergeView(db.context(), id)).jobs.filter((j) => j.state === 'queued');
   expect(await cancelJob(db.context(), id, { jobId: job!.id })).toMatchObject({ ok: true });

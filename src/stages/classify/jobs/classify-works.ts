@@ -10,7 +10,7 @@ import type { Review, SourceDatabase, StoredAxis } from '@/platform/db/schema';
 import { fieldEdits } from '@/stages/merge';
 import { type AsideRecord, asideOf, readClaims, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
 import { type AllAlone, AloneBuilder } from '../store/records-alone';
-import { type Filed, type Judging, judge, judgeAlone, judgingOf, membershipBits } from './judging';
+import { type Filed, type Judging, judgeAlone, judgeWork, judgingOf, membershipBits } from './judging';
 
 const PAGE = 1000;
 
@@ -58,13 +58,13 @@ export async function classifyWorks(
   let done = 0;
   const addAlone = (no: number, open: readonly MemberRead[], together: Classification | null) => {
     for (const m of open) {
-      const classification = together ? judgeAlone(judging, open, m, together) : judge(judging, [m]).classification;
+      const classification = together ? judgeAlone(judging, open, m, together) : judgeWork(judging, [m]).classification;
       alone.add(retrievals.get(m.file_id)!, no, m.no, bitOf(m), classification);
     }
   };
   const add = (no: number, open: readonly MemberRead[]) => {
     const membership = open.reduce((mask, m) => mask | bitOf(m), 0) >>> 0;
-    const { classification, causes } = judge(judging, open);
+    const { classification, causes } = judgeWork(judging, open);
     const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
     setRow(columns, row++, { number: no, classification, membership, flags });
     addAlone(no, open, classification);
@@ -181,7 +181,7 @@ const SHOWN_FIELDS = ['title', 'authors', 'container', 'doi', 'pmid'] as const;
 function blameFor(judging: Judging, members: readonly Filed[], error: unknown): AsideRecord[] {
   const alone = members.filter((m) => {
     try {
-      judge(judging, [m]);
+      judgeWork(judging, [m]);
       return false;
     } catch {
       return true;

@@ -85,7 +85,7 @@ export const asRuled = (row: Pick<RulingRow, 'axis' | 'codes' | 'seq' | 'reach' 
 
 /** A record judged by itself; one that is all there is of its work is judged already. */
 export const judgeAlone = (judging: Judging, members: readonly Judgeable[], member: Judgeable, together: Classification): Classification =>
-  members.length === 1 ? together : judge(judging, [member]).classification;
+  members.length === 1 ? together : judgeWork(judging, [member]).classification;
 
 /** The bit of the database that a record is from, as columns have it. */
 export function membershipBits(databases: readonly SourceDatabase[]): (record: Pick<Judgeable, 'database_id'>) => number {
@@ -99,7 +99,7 @@ export interface Judgement {
 }
 
 /** Classifies one work with everything that bears on it, standing rulings on what it shares with others included. */
-export function judge(judging: Judging, members: readonly Judgeable[], more: readonly RuledAxis[] = []): Judgement {
+export function judgeWork(judging: Judging, members: readonly Judgeable[], more: readonly RuledAxis[] = []): Judgement {
   const records = members.map((m) => ({ key: m.no, found: m.doc }));
   const databases = new Map(members.map((m) => [m.no, judging.tagOf(m.database_id)]));
   const tagOf = (record: number) => databases.get(record) ?? '';

@@ -27,7 +27,7 @@ const ANALYSED = [
  * numbers. A record that cannot be processed is set aside with its reason, and all else is done without it.
  * @param failed records that are known not to be processable
  */
-export async function classifyReview(
+export async function mergeAndClassify(
   ctx: Context,
   reviewId: string,
   progress: Progress,

@@ -12,7 +12,7 @@ import { columnsBasis } from '../store/columns-basis';
 import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
 import { writeColumns, writePatch } from '../store/stored-columns';
 import { storedAxes } from './classify-works';
-import { type Filed, type Judging, judge, judgeAlone, judgingOf, membershipBits } from './judging';
+import { type Filed, type Judging, judgeAlone, judgeWork, judgingOf, membershipBits } from './judging';
 
 /** Works of a page: few, so that what is read of them is gone before it counts as old memory. */
 const PAGE = 500;
@@ -64,7 +64,7 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       }
       await written;
       written = writeClaims(tx, reviewId, page.derived).then(() => writeAxes(tx, reviewId, axes));
-      // It is awaited a page later, and whatever fails must not count as unheard until then.
+      // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
       written.catch(() => {});
       await progress.step(done, members.length);
     }
@@ -129,7 +129,7 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
   return revision;
 }
 
-export interface JudgedWork extends ReturnType<typeof judge> {
+export interface JudgedWork extends ReturnType<typeof judgeWork> {
   no: number;
   members: Filed[];
 }
@@ -142,7 +142,7 @@ export async function judgeWorks(
   reviewId: string,
   judging: Judging,
   works: WorkMembers,
-  more: Parameters<typeof judge>[2] = [],
+  more: Parameters<typeof judgeWork>[2] = [],
 ): Promise<JudgedWork[]> {
   const { read } = await readMembers(tx, reviewId, works, NONE_STALE);
   return judgeMembers(judging, works, read, more);
@@ -152,12 +152,12 @@ const judgeMembers = (
   judging: Judging,
   works: WorkMembers,
   read: ReadonlyMap<number, Filed>,
-  more: Parameters<typeof judge>[2] = [],
+  more: Parameters<typeof judgeWork>[2] = [],
 ): JudgedWork[] =>
   works.map(([no, records]) => {
     const members = records.map((r) => read.get(r)!);
     try {
-      return { no, members, ...judge(judging, members, more) };
+      return { no, members, ...judgeWork(judging, members, more) };
     } catch (error) {
       throw new Unprocessable(records.map((r) => asideOf(r, 'classify', error)));
     }

@@ -38,7 +38,7 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
       cell: (r) => <span className="font-serif">{r.reason}</span>,
     },
     {
-      ...{ id: 'by', header: 'By', width: 'w-[140px]', value: (r) => `${r.person}, ${day(r.at)}` },
+      ...{ id: 'by', header: 'By', width: 'w-[180px]', value: (r) => `${r.person}, ${day(r.at)}` },
       cell: (r) => <span className="text-slate">{`${r.person}, ${day(r.at)}`}</span>,
     },
     {

@@ -5,7 +5,7 @@ import { problemWords } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { copyRows } from '@/platform/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
-import { filePath, readAhead } from '@/platform/files/files';
+import { filePath, readChunks } from '@/platform/files/files';
 import type { Progress } from '@/platform/queue/progress';
 import { enqueue } from '@/platform/queue/queue';
 
@@ -69,7 +69,7 @@ async function copyEntries(
   async function* records() {
     let bytesRead = 0;
     async function* chunks() {
-      for await (const chunk of readAhead(filePath(file.reviewId, file.id))) {
+      for await (const chunk of readChunks(filePath(file.reviewId, file.id))) {
         bytesRead += chunk.length;
         yield chunk;
       }

@@ -13,7 +13,7 @@ import {
   AloneBuilder,
   type Filed,
   followedAlone,
-  judge,
+  judgeWork,
   judgingOf,
   membershipBits,
   storedAlone,
@@ -109,7 +109,7 @@ export async function judgedAlone(em: EntityManager, review: Review, databases: 
       [review.id, `{${page.map((r) => r.record_no).join(',')}}`],
     );
     read.forEach((r, k) => {
-      const { classification } = judge(judging, [{ ...r, doc: unpackClaims(r.doc) }]);
+      const { classification } = judgeWork(judging, [{ ...r, doc: unpackClaims(r.doc) }]);
       alone.add(retrievals.get(r.file_id)!, page[k]!.work_no, r.no, bitOf(r), classification);
     });
   }

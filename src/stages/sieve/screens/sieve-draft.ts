@@ -69,7 +69,7 @@ export class SieveDraft {
     // What was refused is not taken along, nor steps that may be written in another scheme.
     if (this.edit < edit || this.refused || this.scheme !== schemeKey(scheme)) return false;
     if (this.edit > edit) return true;
-    // Unheard: it is met while the next screen is drawn.
+    // Listeners are not called: this runs while React renders the next screen, when no state may be set.
     if (version >= this.state.version) this.state = { ...this.state, version, versionEdited };
     return true;
   }

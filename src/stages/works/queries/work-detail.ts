@@ -20,7 +20,7 @@ import { type PackedClaims, unpackClaims } from '@/core/storage';
 import { type Context, NotFound } from '@/platform/context';
 import { FullText, Work } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
-import { type Judgeable, judge, judgingOf } from '@/stages/classify';
+import { type Judgeable, judgeWork, judgingOf } from '@/stages/classify';
 import {
   type AttachmentLine,
   absorbedBy,
@@ -136,7 +136,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
   });
   const { review } = state;
-  const { classification, causes } = judge(await judgingOf(ctx.em, review, [...databases.values()]), rows);
+  const { classification, causes } = judgeWork(await judgingOf(ctx.em, review, [...databases.values()]), rows);
   classification.flags = work.flags;
   const trust = new Map([...databases.keys()].map((id, i) => [id, i]));
   const { item: shown, fields } = mergeWork(

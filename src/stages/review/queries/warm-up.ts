@@ -6,7 +6,7 @@ import { reviewState } from '@/stages/decide';
 const LATEST = 2;
 
 /** Connects to the database and reads the reviews that were begun last. Whoever asks meanwhile is answered as ever. */
-export async function readAhead(): Promise<void> {
+export async function warmUp(): Promise<void> {
   try {
     const ctx = await currentContext();
     for (const { id } of await ctx.em.find(Review, {}, { orderBy: { createdAt: 'desc' }, limit: LATEST })) await reviewState(ctx, id);
