@@ -1,4 +1,3 @@
-import { ANYBODY } from '@/platform/verbs/rights';
 /**
  * Deciding with twenty people, the next work painted after a key, the write-up of 5,000 decided works, and a bundle of
  * 20,000 records out and back. Wants DATABASE_URL.
@@ -12,12 +11,14 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { chromium } from '@playwright/test';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
-import { Decision } from '@/platform/db/schema';
+import { Decision, Job } from '@/platform/db/schema';
 import { closeQueue } from '@/platform/queue/queue';
+import { ANYBODY } from '@/platform/verbs/rights';
 import { decideMany } from '@/stages/decide/commands/decide-many';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { readBundle } from '@/stages/review/bundle/read';
 import { writeBundle } from '@/stages/review/bundle/write';
+import { runJob } from '@/stages/run-job';
 import { writeUpFile } from '@/stages/write-up/queries/export';
 import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
@@ -194,6 +195,12 @@ async function bundling(context: () => Context, id: string, folder: string) {
   const back = await readBundle(context(), 'bundle.zip', createReadStream(path));
   if (!back.ok) throw new Error(back.message);
   row('and back, as a review of its own', `${seconds(from).toFixed(1)} s`);
+  // Nothing that can be worked out travels: the works are merged and classified anew by the job that a worker would take.
+  const em = context().em;
+  const job = await em.findOneOrFail(Job, { reviewId: back.id, state: 'queued' });
+  from = process.hrtime.bigint();
+  await runJob(context(), back.id, job.id, true);
+  row('and classified anew, by the job behind it', `${seconds(from).toFixed(1)} s`);
   const [a, b] = [(await reviewState(context(), id)).counts, (await reviewState(context(), back.id)).counts];
   row('the same counts', JSON.stringify(a) === JSON.stringify(b) ? 'yes' : `no: ${JSON.stringify([a, b])}`);
 }

@@ -68,15 +68,14 @@ export async function stopProgram(child) {
 /** Runs a TypeScript program of ours to its end. */
 export const runTypeScript = (file, args, env) => run(process.execPath, [...TSX, file, ...args], { env: { ...process.env, ...env } });
 
-export const startWeb = (port, env) =>
+/** The web server, on a port of loopback. */
+export const startWeb = (port, env, { development = false } = {}) =>
   startProgram(
     'web server',
-    [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { ...env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    [join(ROOT, 'scripts', 'web.mjs'), ...(development ? ['--dev'] : [])],
+    { ...env, PORT: String(port), NODE_ENV: development ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1' },
     /Ready in/,
   );
-export const startDevelopment = (port, env) =>
-  startProgram('web server', [NEXT, 'dev', '-H', '127.0.0.1', '-p', String(port)], { ...env, NEXT_TELEMETRY_DISABLED: '1' }, /Ready in/);
 /** A page of works, while it is judged, fits into young memory of this size: what is short-lived is then never taken for old. */
 export const WORKER_MEMORY = ['--max-semi-space-size=64'];
 export const startWorker = (env) =>

@@ -1,6 +1,6 @@
 /** npm run demo: installs what is missing, starts everything, loads the demo review and prints the address. */
 import { join } from 'node:path';
-import { ensureBuild, runTypeScript, startDevelopment, startWeb, startWorker, stopProgram } from './application.mjs';
+import { ensureBuild, runTypeScript, startWeb, startWorker, stopProgram } from './application.mjs';
 import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
 import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
 
@@ -38,7 +38,7 @@ await main(async () => {
     if (!development) ensureBuild();
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
     running.push(await startWorker(env));
-    running.push(await (development ? startDevelopment : startWeb)(port, env));
+    running.push(await startWeb(port, env, { development }));
     for (const child of running) {
       child.once('exit', (code) => {
         if (stopping) return;

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { connection } from 'next/server';
 import { Toaster } from 'sonner';
 import './globals.css';
 
@@ -7,7 +8,9 @@ export const metadata: Metadata = {
   description: 'Classify records, apply the same limiters everywhere, justify every source.',
 };
 
-export default function Layout({ children }: { children: React.ReactNode }) {
+export default async function Layout({ children }: { children: React.ReactNode }) {
+  // Every answer has a content policy of its own, so no page is made beforehand.
+  await connection();
   return (
     <html lang="en">
       <body>

@@ -1,5 +1,6 @@
 'use client';
 import { type UseQueryResult, useQuery } from '@tanstack/react-query';
+import { useSyncExternalStore } from 'react';
 import type { QueryAnswer, QueryInput, QueryName } from '@/stages/verbs';
 import { ask } from './call';
 import { keyOf, queryClient } from './query-client';
@@ -19,19 +20,33 @@ const options = <N extends QueryName>(reviewId: string, query: N, input: QueryIn
   },
 });
 
+const never = () => () => {};
+
+/** False while React takes over the page that the server drew: until then a part must draw just what the server knew. */
+const useTakenOver = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+
 /** Asks something of a review for as long as a part of a screen wants it, and again whenever it is stale. */
-export const useAsk = <N extends QueryName>(
+export function useAsk<N extends QueryName>(
   reviewId: string,
   query: N,
   input: QueryInput<N>,
   more: { given?: Omit<Said<N>, 'ok'>; wanted?: boolean; every?: (said: Said<N> | undefined) => number | false } = {},
-): UseQueryResult<Said<N>, Error> =>
-  useQuery<Said<N>>({
+): UseQueryResult<Said<N>, Error> {
+  const given = more.given && ({ ...more.given, ok: true } as never);
+  const result = useQuery<Said<N>>({
     ...options(reviewId, query, input),
     enabled: more.wanted ?? true,
-    ...(more.given ? { initialData: { ...more.given, ok: true } as never } : {}),
+    ...(given ? { initialData: given } : {}),
     ...(more.every ? { refetchInterval: ({ state }) => more.every!(state.data as Said<N> | undefined) } : {}),
   });
+  // Another part of the page may have been answered already, since parts are taken over one after another.
+  return useTakenOver() ? result : Object.create(result, { data: { value: given } });
+}
 
 /** Asks ahead of a screen that will want it: what is known already is not asked for again. */
 export const askAhead = <N extends QueryName>(reviewId: string, query: N, input: QueryInput<N>): void =>

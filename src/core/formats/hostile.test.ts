@@ -217,6 +217,20 @@ test.each([
   expect(entries[0]!.kind).toBe('rejected');
 });
 
+// Each of these once took time that grew with the square of its length, or a call for every line: minutes, at this size.
+test.each([
+  ['pubmed-xml', '<!--'.repeat(750_000), 1],
+  ['mods', `<mods>${'<!--'.repeat(750_000)}`, 1],
+  ['jats', '<!DOCTYPE '.repeat(300_000), 1],
+  ['mods', `${'<mods>'.repeat(200_000)}${'</mods>'.repeat(100_000)}`, 200_000],
+  ['csv', `title,year\n${'"x"y,"z\n'.repeat(400_000)}`, 400_000],
+  ['csv', `title,year\n${'"\n'.repeat(400_000)}`, 400_000],
+] as const)('%s: a text made to be slow is read in the time of its length (%#)', async (format, text, atLeast) => {
+  let entries = 0;
+  for await (const batch of readBatches([encode(text)], format)) entries += batch.length;
+  expect(entries).toBeGreaterThanOrEqual(atLeast / 2);
+});
+
 test.each(RECORD_FORMATS)('%s: a file that changes its encoding half-way is read to its end', async (format) => {
   const text = sound(format);
   const half = text.indexOf('Title 2');

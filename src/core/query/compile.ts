@@ -1,7 +1,8 @@
 import { findIndex, type SearchIndex } from './indexes';
 import { type Clause, type Combined, QueryError, type Search } from './syntax';
-import { normalised, wordPattern, wordsOf } from './text';
+import { normalised } from './text';
 import { type Answer, both, either, NO, opposite, UNKNOWN, YES } from './three-valued';
+import { mayHold, placesOf, standsAt, type WordTest, wordsOfText, wordTests } from './words';
 
 /** What a query is asked of: per index, what each of a work's records holds; null where a record says nothing. */
 export interface SearchText {
@@ -70,22 +71,32 @@ function matching(index: SearchIndex, matches: (text: string) => boolean): Test 
   };
 }
 
-/** Masks and anchors taken into patterns over normalised text, in which every word stands between single blanks. */
+/** How a term is looked for in normalised text, in which every word stands between single blanks. */
 function patternOf(search: Search): (text: string) => boolean {
   const { relation, term } = search;
-  const words = wordsOf(term.text);
-  if (words.length === 0)
-    throw new QueryError({ message: 'This term has no letters or digits to look for.', from: term.from, to: term.to });
-  const patterns = words.map((w) => wordPattern(w, term));
+  const tests = wordTests(term);
   if (relation === 'all' || relation === 'any') {
-    const each = patterns.map((p) => new RegExp(` ${p} `));
-    return relation === 'all' ? (text) => each.every((p) => p.test(text)) : (text) => each.some((p) => p.test(text));
+    const each = tests.map((t) => phraseTest([t], false, false));
+    return relation === 'all' ? (text) => each.every((found) => found(text)) : (text) => each.some((found) => found(text));
   }
   const whole = relation === '==' || relation === 'exact';
   const begins = whole || term.text.trimStart().startsWith('^');
   const ends = whole || /(?<!\\)\^\s*$/.test(term.text);
-  const phrase = new RegExp(`${begins ? '^' : ''} ${patterns.join(' ')} ${ends ? '$' : ''}`);
-  return (text) => phrase.test(text);
+  return phraseTest(tests, begins, ends);
+}
+
+/** Whether the words stand one after another in a text, at its beginning or end where that is asked. */
+function phraseTest(tests: readonly WordTest[], begins: boolean, ends: boolean): (text: string) => boolean {
+  const likely = mayHold(tests);
+  // Without masks, what is looked for stands in the text as it is.
+  if (!begins && !ends && tests.every((t) => t.mask === t.head)) return likely;
+  return (text) => {
+    if (!likely(text)) return false;
+    const words = wordsOfText(text);
+    if (begins) return standsAt(words, tests, 0) && (!ends || words.length === tests.length);
+    if (ends) return standsAt(words, tests, words.length - tests.length);
+    return !placesOf(words, tests).next().done;
+  };
 }
 
 /** Two terms with at most so many words from one to the next. */
@@ -97,15 +108,26 @@ function compileProximity({ left, right, distance, ordered, from, to }: Combined
   if (a.index !== b.index) throw new QueryError({ message: '"prox" needs both terms in the same index.', from, to });
   const index = indexOf(a);
   if (index.kind !== 'text') throw new QueryError({ message: '"prox" can be asked of text only.', from, to });
-  const [x, y] = [a, b].map((s) =>
-    wordsOf(s.term.text)
-      .map((w) => wordPattern(w, s.term))
-      .join(' '),
-  );
-  const between = `(?: [^ ]+){0,${Math.max(0, distance - 1)}}`;
-  const there = new RegExp(` ${x}${between} ${y} `);
-  const back = new RegExp(` ${y}${between} ${x} `);
-  return matching(index, (text) => there.test(text) || (!ordered && back.test(text)));
+  const [x, y] = [wordTests(a.term), wordTests(b.term)];
+  const [mayX, mayY] = [mayHold(x), mayHold(y)];
+  return matching(index, (text) => {
+    if (!mayX(text) || !mayY(text)) return false;
+    const words = wordsOfText(text);
+    return isNear(words, x, y, distance) || (!ordered && isNear(words, y, x, distance));
+  });
+}
+
+/** Whether the second phrase begins at most so many words after the first ends, in that order. */
+function isNear(words: readonly string[], first: readonly WordTest[], second: readonly WordTest[], distance: number): boolean {
+  const seconds = [...placesOf(words, second)];
+  let next = 0;
+  for (const at of placesOf(words, first)) {
+    const after = at + first.length;
+    while (next < seconds.length && seconds[next]! < after) next++;
+    if (next === seconds.length) return false;
+    if (seconds[next]! - after < Math.max(1, distance)) return true;
+  }
+  return false;
 }
 
 function compileYear({ relation, term, from, to }: Search): Test {

@@ -1,5 +1,3 @@
-import { QueryError, type SearchTerm } from './syntax';
-
 /** Text as queries see it: small letters without accents, every word between single blanks, one at each end. */
 export const normalised = (text: string): string =>
   ` ${text
@@ -25,14 +23,4 @@ export function wordsOf(term: string): string[] {
       .split(/[^\p{L}\p{N}*?]+/u)
       .filter((w) => w !== '')
   );
-}
-
-/**
- * A word as a pattern over normalised text: `*` stands for any letters or none, `?` for one.
- * @throws QueryError for a mask without a letter: it would find everything
- */
-export function wordPattern(word: string, { from, to }: SearchTerm): string {
-  if (!/[\p{L}\p{N}]/u.test(word))
-    throw new QueryError({ message: 'A mask needs a letter or digit beside it: alone it would find everything.', from, to });
-  return word.replace(/\*+/g, '[^ ]*').replace(/\?/g, '[^ ]');
 }

@@ -25,27 +25,42 @@ export class RowReader {
   private at = 0;
   private quoted = false;
   private lines = 0;
+  /** Characters that came, and those that were read again after a row was given up. */
+  private came = 0;
+  private readAgain = 0;
+  /** So much of what is held is read line by line: a quote in it ends with its line. */
+  private byLine = 0;
 
   constructor(private readonly delimiter: Delimiter) {}
 
   push({ text, valid }: TextBlock): Row[] {
     this.valid &&= valid;
     this.held += text;
-    const rows: Row[] = [];
-    for (let end = this.rowEnd(); end >= 0; end = this.rowEnd()) rows.push(...this.take(end));
-    if (this.held.length > MAX_ENTRY_CHARS) rows.push(...this.giveUp('too-long', this.held.length));
-    return rows.filter((r) => r.fault !== null || r.raw.trim() !== '');
+    this.came += text.length;
+    return this.rows(false);
   }
 
   end(): Row[] {
-    if (this.held.trim() === '') return [];
-    if (!this.quoted) return this.take(this.held.length);
-    const rows = this.giveUp('unclosed-quote', this.held.length);
+    return this.rows(true);
+  }
+
+  /** All rows that are complete in what is held; at the end of the file, all there are. */
+  private rows(last: boolean): Row[] {
+    const rows: Row[] = [];
+    for (;;) {
+      const end = this.rowEnd();
+      if (end >= 0) rows.push(this.take(end));
+      else if (this.lines > MAX_ROW_LINES) rows.push(this.giveUp('unclosed-quote'));
+      else if (this.held.length > MAX_ENTRY_CHARS) rows.push(this.giveUp('too-long'));
+      else if (last && this.held.trim() !== '') rows.push(this.quoted ? this.giveUp('unclosed-quote') : this.take(this.held.length));
+      else break;
+    }
     return rows.filter((r) => r.fault !== null || r.raw.trim() !== '');
   }
 
   /** Where the row that begins what is held ends (its newline), or -1. Goes on where it left off. */
   private rowEnd(): number {
+    if (this.byLine > 0) return this.held.indexOf('\n');
     for (; this.at < this.held.length; this.at++) {
       const c = this.held.charCodeAt(this.at);
       if (c === 34) {
@@ -66,29 +81,33 @@ export class RowReader {
     return before === this.delimiter || before === '\n';
   }
 
-  private take(end: number): Row[] {
+  private take(end: number): Row {
     const raw = this.held.slice(0, end);
     const row: Row = { cells: splitCells(raw, this.delimiter), raw, line: this.number, valid: this.valid, fault: null };
     this.number += 1 + this.lines;
     this.restart(end + 1);
-    return [row];
+    return row;
   }
 
-  /** The first line alone is given up; what follows is read as rows again. */
-  private giveUp(fault: 'unclosed-quote' | 'too-long', length: number): Row[] {
+  /**
+   * The first line alone is given up; what follows is read as rows again. Where that has happened so often that most of
+   * the file was read several times, what was looked through is read line by line: no text takes longer than its length.
+   */
+  private giveUp(fault: 'unclosed-quote' | 'too-long'): Row {
     const newline = this.held.indexOf('\n');
-    const end = newline < 0 ? length : newline;
+    const end = newline < 0 ? this.held.length : newline;
     const row: Row = { cells: [], raw: this.held.slice(0, Math.min(end, 2000)), line: this.number, valid: this.valid, fault };
     this.number += newline < 0 ? 0 : 1;
-    this.restart(newline < 0 ? length : end + 1);
-    if (newline < 0) return [row];
-    const rows = [row];
-    for (let next = this.rowEnd(); next >= 0; next = this.rowEnd()) rows.push(...this.take(next));
-    return [...rows, ...(fault === 'unclosed-quote' ? this.end() : [])];
+    const seen = this.at;
+    this.readAgain += seen;
+    this.restart(end + 1);
+    if (this.readAgain > 4 * this.came + 1_000_000) this.byLine = seen - end - 1;
+    return row;
   }
 
   private restart(from: number) {
     this.held = this.held.slice(from);
+    this.byLine = Math.max(0, this.byLine - from);
     this.at = 0;
     this.quoted = false;
     this.lines = 0;

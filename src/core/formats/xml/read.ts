@@ -104,6 +104,8 @@ export class XmlReader implements EntryReader {
     const raw = this.held.slice(0, gt + 1);
     if (!this.inside!.dropped) {
       const entry = raw.length > MAX_ENTRY_CHARS ? null : this.read(raw, this.number);
+      // What was looked through up to the closing tag need not be again when the entry ends before it.
+      this.cleared = close;
       if (entry?.kind !== 'record' && this.toNextOpen(close, done)) return true;
       done.push(entry ? this.numbered(entry) : this.reject(raw.slice(0, KEPT_OF_LONG_ENTRY), 'entry-too-long', this.number));
     } else if (this.toNextOpen(close, done)) return true;
@@ -150,10 +152,7 @@ export class XmlReader implements EntryReader {
 
   /** What stands between entries: only what is no part of a document's frame is told. */
   private frame(text: string, done: Entry[]) {
-    const stray = text
-      .replace(/<!--[\s\S]*?-->|<\?[\s\S]*?\?>|<!DOCTYPE[^>[]*>/g, '')
-      .replace(/<\/?[\w.:-]+(?:\s[^<>]*)?>/g, '')
-      .trim();
+    const stray = textBetweenTags(text).trim();
     if (stray !== '') done.push(this.reject(text.trim().slice(0, MAX_ENTRY_CHARS), 'text-outside-entry', this.number, stray));
   }
 
@@ -165,6 +164,43 @@ export class XmlReader implements EntryReader {
     entry.ordinal = ++this.ordinal;
     return entry;
   }
+}
+
+const TAG = /<\/?[\w.:-]+(?:\s[^<>]*)?>|<!DOCTYPE[^<>[]*>/y;
+const LONG_MARKS = [
+  ['<!--', '-->'],
+  ['<?', '?>'],
+] as const;
+
+/** What is left of a text without tags, comments, processing instructions and a declaration of type, each looked at once. */
+export function textBetweenTags(text: string): string {
+  const left: string[] = [];
+  const never = new Set<string>();
+  let from = 0;
+  for (let at = text.indexOf('<'); at >= 0; ) {
+    const past = markupEnd(text, at, never);
+    if (past < 0) {
+      at = text.indexOf('<', at + 1);
+      continue;
+    }
+    left.push(text.slice(from, at));
+    from = past;
+    at = text.indexOf('<', past);
+  }
+  left.push(text.slice(from));
+  return left.join('');
+}
+
+/** Where the markup that begins here ends, or -1. @param never ends that the rest of the text is known not to have */
+function markupEnd(text: string, at: number, never: Set<string>): number {
+  for (const [begin, end] of LONG_MARKS) {
+    if (!text.startsWith(begin, at) || never.has(end)) continue;
+    const found = text.indexOf(end, at + begin.length);
+    if (found >= 0) return found + end.length;
+    never.add(end);
+  }
+  TAG.lastIndex = at;
+  return TAG.test(text) ? TAG.lastIndex : -1;
 }
 
 function count(text: string): number {

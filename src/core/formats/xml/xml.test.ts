@@ -2,6 +2,7 @@ import { SaxesParser } from 'saxes';
 import { readText } from '@/testing/read-text';
 import { seeded } from '@/testing/seeded';
 import { parseElement, XmlFault, type XmlNode } from './parse';
+import { textBetweenTags } from './read';
 
 /** Names, attributes and text in document order, as a general-purpose XML parser sees them. */
 function bySaxes(text: string): unknown[] {
@@ -107,3 +108,12 @@ test('a file cut off in the middle of an entry', async () => {
   const entries = await readText(`${HEAD}${article(1)}<PubmedArticle><Medline`, 'pubmed-xml');
   expect(entries).toMatchObject([{ kind: 'record' }, { kind: 'rejected', line: 6, problem: { code: 'entry-not-closed' } }]);
 });
+
+test.each([
+  ['<a>x</a> y', 'x y'],
+  ['<!-- a < b --><?pi <x> ?>kept', 'kept'],
+  ['<!-- never closed <b>c</b>', '<!-- never closed c'],
+  ['<!DOCTYPE x><x>', ''],
+  ['<!DOCTYPE x [ <!ENTITY y "z"> ]>', '<!DOCTYPE x [ <!ENTITY y "z"> ]>'],
+  ['1 < 2 and 3 > 2', '1 < 2 and 3 > 2'],
+])('what stands between the tags of %s', (text, left) => expect(textBetweenTags(text)).toBe(left));
