@@ -27,14 +27,15 @@ export function useJobs(reviewId: string, given: JobLine[]): { jobs: JobLine[]; 
 
 /**
  * Has everything asked for again, and the page with it, when a job begins or ends: one part of a page does that for all.
- * @param given what was under way when the page was made: had it ended before the first question, nobody would notice
+ * @param given what was under way when the page was made: had it ended before the first question, nobody would notice.
+ *   What ended just then may have been under way still when another part of the page was drawn
  * @param page false where the page itself stays as it is, since a person is in the middle of it
  */
 export function useRefreshAfterJobs(reviewId: string, given: JobLine[], page: boolean): JobLine[] {
   const router = useRouter();
   const { jobs } = useJobs(reviewId, given);
   const active = activeIn(jobs);
-  const before = useRef(activeIn(given));
+  const before = useRef(given.some((j) => j.justEnded) ? 'just ended' : activeIn(given));
   // Another tab may have put something into the queue: each screen asks once.
   const path = usePathname();
   useEffect(() => {

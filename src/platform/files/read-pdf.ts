@@ -1,39 +1,83 @@
-/** More pages than any article or thesis has. */
-const MAX_PAGES = 3000;
-const MAX_SECONDS = 60;
+import { type ChildProcess, spawn } from 'node:child_process';
+import { setPriority } from 'node:os';
+import { join } from 'node:path';
+import { linesOf, TooLong } from './lines';
+
+const MOST_SECONDS = 60;
+const MOST_MEMORY_MB = 512;
+/** More text than the longest book has; a page alone may have a tenth of it. */
+const MOST_CHARS = 20_000_000;
+const AT_ONCE = 2;
 
 export type ReadPdf = { ok: true; pages: string[] } | { ok: false; code: 'locked' | 'damaged' | 'too-long'; message: string };
 
-/** The text of a PDF, a string a page; a page that is a picture gives ''. Scripts and forms in it are not run. */
-export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
-  // Loaded when first needed: it is large, and most of the application never reads a PDF.
-  const { getDocument, VerbosityLevel } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const task = getDocument({
-    data: new Uint8Array(bytes),
-    isEvalSupported: false,
-    useSystemFonts: false,
-    disableFontFace: true,
-    verbosity: VerbosityLevel.ERRORS,
-  });
-  const started = performance.now();
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/**
+ * The text of a PDF, a string a page; a page that is a picture gives ''. It is read in a process of its own, with bounds
+ * on time, memory, pages and text, at most two at once.
+ */
+export async function readPdf(path: string, seconds = MOST_SECONDS): Promise<ReadPdf> {
+  if (running >= AT_ONCE) await new Promise<void>((go) => waiting.push(go));
+  else running++;
   try {
-    const document = await task.promise;
-    if (document.numPages > MAX_PAGES) return { ok: false, code: 'too-long', message: `it has more than ${MAX_PAGES} pages.` };
-    const pages: string[] = [];
-    for (let n = 1; n <= document.numPages; n++) {
-      if (performance.now() - started > MAX_SECONDS * 1000)
-        return { ok: false, code: 'too-long', message: `its text could not be read within ${MAX_SECONDS} seconds.` };
-      const page = await document.getPage(n);
-      const { items } = await page.getTextContent();
-      pages.push(items.map((i) => ('str' in i ? i.str + (i.hasEOL ? '\n' : '') : '')).join(''));
-      page.cleanup();
-    }
-    return { ok: true, pages };
-  } catch (error) {
-    if (error instanceof Error && error.name === 'PasswordException')
-      return { ok: false, code: 'locked', message: 'it is locked with a password, so it can be neither shown nor searched.' };
-    return { ok: false, code: 'damaged', message: 'it cannot be read as a PDF: it may be damaged or cut off.' };
+    return await readInChild(path, seconds);
   } finally {
-    await task.destroy();
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
   }
+}
+
+async function readInChild(path: string, seconds: number): Promise<ReadPdf> {
+  const program = join(process.cwd(), 'src', 'workers', 'read-pdf.mjs');
+  const child = spawn(process.execPath, [`--max-old-space-size=${MOST_MEMORY_MB}`, program, path], {
+    stdio: ['ignore', 'pipe', 'ignore'],
+    env: { NODE_ENV: 'production' },
+  });
+  lowerPriority(child);
+  let late = false;
+  const timer = setTimeout(() => {
+    late = true;
+    child.kill('SIGKILL');
+  }, seconds * 1000);
+  try {
+    return await pagesOf(child, () => late, seconds);
+  } finally {
+    clearTimeout(timer);
+    child.kill('SIGKILL');
+  }
+}
+
+/** People who ask for pages come first. */
+function lowerPriority({ pid }: ChildProcess) {
+  try {
+    if (pid) setPriority(pid, 10);
+  } catch {
+    // It ended already, or the system does not let us: then it runs like any other.
+  }
+}
+
+type Line = { page: string } | { done: true } | { code: 'locked' | 'damaged' | 'too-long'; message: string };
+const TOO_MUCH = { ok: false, code: 'too-long', message: 'it holds more text than any book.' } as const;
+
+async function pagesOf(child: ChildProcess, isLate: () => boolean, seconds: number): Promise<ReadPdf> {
+  const pages: string[] = [];
+  let chars = 0;
+  try {
+    for await (const text of linesOf(child.stdout!, MOST_CHARS / 10)) {
+      const line = JSON.parse(text) as Line;
+      if ('code' in line) return { ok: false, ...line };
+      if ('done' in line) return { ok: true, pages };
+      pages.push(line.page);
+      chars += line.page.length;
+      if (chars > MOST_CHARS) return TOO_MUCH;
+    }
+  } catch (error) {
+    if (error instanceof TooLong) return TOO_MUCH;
+    throw error;
+  }
+  if (isLate()) return { ok: false, code: 'too-long', message: `its text could not be read within ${seconds} seconds.` };
+  return { ok: false, code: 'damaged', message: 'reading it took more memory than any article needs: it may be damaged.' };
 }

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, readFile, rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -38,7 +38,7 @@ export async function attachPdf(
   const same = await ctx.em.findOne(Attachment, { reviewId, sha256: kept.sha256, removed: false });
   if (same && (await attachmentsOf(ctx, reviewId, workNo)).some((a) => a.id === same.id))
     return drop('same-file', 'this very file is attached to the work already.');
-  const read = await readPdf(await readFile(path));
+  const read = await readPdf(path);
   if (!read.ok) return drop(read.code, read.message);
   const hasText = read.pages.some((p) => p.trim() !== '');
   const row = { reviewId, id, recordNo: work.shownRecord, name, bytes: kept.bytes, sha256: kept.sha256, pages: read.pages.length, hasText };

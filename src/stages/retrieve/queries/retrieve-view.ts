@@ -73,6 +73,9 @@ export function retrievalLine(
 }
 export type RetrievalLine = ReturnType<typeof retrievalLine>;
 
+/** A page is drawn in parts, each from what the database says at its moment. */
+const JUST_ENDED_MS = 5000;
+
 export async function jobLines(ctx: Context, reviewId: string) {
   const jobs = await ctx.em.find(Job, { reviewId }, { orderBy: { updatedAt: 'desc' }, limit: 20 });
   return jobs.map((j) => ({
@@ -85,6 +88,8 @@ export async function jobLines(ctx: Context, reviewId: string) {
     entries: j.entries,
     /** Seconds it has been running, by the server's clock. */
     seconds: j.startedAt ? Math.max(0, (ctx.now().getTime() - j.startedAt.getTime()) / 1000) : 0,
+    /** It ended so lately that what is drawn beside this may be from before. */
+    justEnded: (j.state === 'done' || j.state === 'failed') && ctx.now().getTime() - j.updatedAt.getTime() < JUST_ENDED_MS,
     cancel: j.cancel,
     attempts: j.attempts,
     message: j.message,

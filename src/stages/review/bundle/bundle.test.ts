@@ -230,11 +230,25 @@ test.each<[string, string, (row: Record<string, unknown>) => Record<string, unkn
   ['a number as a text', 'record', (r) => ({ ...r, no: '1' }), /no: /],
   ['a line that is a list', 'record', () => '[1, 2]', /it is not a JSON object/],
   ['a line that is cut off', 'record', () => '{"no": 1', /it is not JSON/],
+  ['a line longer than any row', 'record', () => `{"no": "${crypto.randomUUID().repeat(300_000)}"}`, /line 1 of .* longer than any row/],
 ])('%s is refused with its place, and nothing is taken in', async (_, table, change, words) => {
   const before = await db.context().em.execute('select count(*) from review');
   const answer = await take(await forged(table, change));
   expect(answer).toMatchObject({ ok: false, code: 'bad-row', message: expect.stringMatching(words) });
   expect(await db.context().em.execute('select count(*) from review')).toEqual(before);
+});
+
+/** As many times as the pool has connections, and once more: a fault must leave none of them in a transaction. */
+test('a small zip that unpacks to a thousand times its size is refused as often as it comes', async () => {
+  const bomb = await rezipped((f) => f.set('data/record.ndjson', Buffer.alloc(200_000_000, 'x')));
+  expect(bomb.length).toBeLessThan(400_000);
+  for (let i = 0; i < 12; i++) expect(await take(bomb)).toMatchObject({ ok: false, code: 'too-large' });
+});
+test('a zip that is damaged inside is refused as often as it comes', async () => {
+  const whole = await bundleOf(id);
+  const at = whole.indexOf('data/record.ndjson') + 60;
+  const torn = Buffer.concat([whole.subarray(0, at), Buffer.alloc(40, 7), whole.subarray(at + 40)]);
+  for (let i = 0; i < 12; i++) expect(await take(torn)).toMatchObject({ ok: false });
 });
 
 test('fields that are not known are kept with their row, and written again', async () => {

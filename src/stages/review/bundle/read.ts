@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { createInterface } from 'node:readline';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { EntityManager } from '@mikro-orm/postgresql';
@@ -10,6 +9,7 @@ import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
 import { Attachment, AttachmentPage, BroughtField, Review } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
+import { linesOf, TooLong } from '@/platform/files/lines';
 import { readPdf } from '@/platform/files/read-pdf';
 import { queueMerge } from '@/platform/queue/queue';
 import { type Result, refuse } from '@/platform/verbs/refusals';
@@ -20,6 +20,8 @@ import { Unfit, Zip } from './zip';
 
 const MAX_BUNDLE_BYTES = 8 * 1024 ** 3;
 const MAX_JSON_BYTES = 64 * 1024 ** 2;
+/** A row holds a record with its raw text, each at most a million characters, some of them escaped. */
+const MOST_LINE_CHARS = 8_000_000;
 const BATCH_CHARS = 2_000_000;
 
 /**
@@ -122,8 +124,7 @@ async function takeRows(tx: EntityManager, id: string, kind: RowKindName, zip: Z
     }
     [rows, chars] = [[], 0];
   };
-  const lines = createInterface({ input: await zip.checked(name, said), crlfDelay: Number.POSITIVE_INFINITY });
-  for await (const line of lines) {
+  for await (const line of rowsOf(await zip.checked(name, said), name)) {
     if (line === '') continue;
     count++;
     const row = upgraded(
@@ -147,6 +148,15 @@ async function takeRows(tx: EntityManager, id: string, kind: RowKindName, zip: Z
   await checkReferences(tx, name);
   if (kind === 'review' && count !== 1) throw new Unfit('count', `${name} holds ${count} reviews.`);
   return count;
+}
+
+async function* rowsOf(stream: Readable, name: string): AsyncGenerator<string> {
+  try {
+    yield* linesOf(stream, MOST_LINE_CHARS);
+  } catch (error) {
+    if (error instanceof TooLong) throw new Unfit('bad-row', `line ${error.line} of ${name} is longer than any row.`);
+    throw error;
+  }
 }
 
 /** What rows refer to is looked for now, and not only when all is done: so that the file can be named. */
@@ -186,9 +196,8 @@ async function insertRows(tx: EntityManager, id: string, kind: RowKindName, rows
 /** The text of the PDFs that came along, to be searched. One that is missing or cannot be read has none. */
 async function readPdfs(tx: EntityManager, id: string): Promise<void> {
   for (const pdf of await tx.find(Attachment, { reviewId: id })) {
-    const bytes = await readFile(pdfPath(id, pdf.id)).catch(() => null);
-    const read = bytes && (await readPdf(bytes));
-    if (!read?.ok) continue;
+    const read = await readPdf(pdfPath(id, pdf.id));
+    if (!read.ok) continue;
     Object.assign(pdf, { pages: read.pages.length, hasText: read.pages.some((p) => p.trim() !== '') });
     read.pages.forEach((text, i) => {
       tx.create(AttachmentPage, { reviewId: id, attachmentId: pdf.id, page: i + 1, text: text.replaceAll('\0', '') });

@@ -6,6 +6,11 @@ import type { Manifest } from './forms';
 /** Unpacked, all files together: a zip can hold a thousand times what it weighs. */
 const MAX_UNPACKED_BYTES = 32 * 1024 ** 3;
 
+/** A thousand times what was sent is no review: text of records packs to a fifth or a tenth. */
+const MOST_TIMES_PACKED = 200;
+const ANY_UNPACKED_BYTES = 64 * 1024 ** 2;
+const MOST_ENTRIES = 200_000;
+
 /** Why a bundle cannot be taken. */
 export class Unfit extends Error {
   constructor(
@@ -25,22 +30,17 @@ export class Zip {
   ) {}
 
   static async open(path: string): Promise<Zip> {
-    return new Promise((done, fail) => {
-      openZip(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (error, zip) => {
-        if (error || !zip) return fail(new Unfit('no-zip', 'it is not a zip file, or it was cut off.'));
-        const entries = new Map<string, Entry>();
-        let bytes = 0;
-        zip.on('error', () => fail(new Unfit('no-zip', 'it is damaged.')));
-        zip.on('entry', (entry: Entry) => {
-          bytes += entry.uncompressedSize;
-          if (bytes > MAX_UNPACKED_BYTES) return fail(new Unfit('too-large', 'unpacked, it is larger than any review.'));
-          entries.set(entry.fileName, entry);
-          zip.readEntry();
-        });
-        zip.on('end', () => done(new Zip(zip, entries)));
-        zip.readEntry();
-      });
+    const zip = await new Promise<ZipFile>((done, fail) => {
+      openZip(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (error, opened) =>
+        error || !opened ? fail(new Unfit('no-zip', 'it is not a zip file, or it was cut off.')) : done(opened),
+      );
     });
+    try {
+      return new Zip(zip, await entriesOf(zip));
+    } catch (error) {
+      zip.close();
+      throw error;
+    }
   }
   close() {
     this.zip.close();
@@ -88,4 +88,25 @@ export class Zip {
     if (this.sums.get(name) !== 'same')
       throw new Unfit('checksum', `${name} was changed since the bundle was made: its checksum is another.`);
   }
+}
+
+/** @throws Unfit for a zip that is damaged, or that would fill memory or disk */
+function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
+  return new Promise((done, fail) => {
+    const entries = new Map<string, Entry>();
+    let bytes = 0;
+    zip.on('error', () => fail(new Unfit('no-zip', 'it is damaged.')));
+    zip.on('entry', (entry: Entry) => {
+      bytes += entry.uncompressedSize;
+      const tooMuch =
+        bytes > MAX_UNPACKED_BYTES ||
+        (bytes > ANY_UNPACKED_BYTES && bytes > zip.fileSize * MOST_TIMES_PACKED) ||
+        entries.size >= MOST_ENTRIES;
+      if (tooMuch) return fail(new Unfit('too-large', 'unpacked, it is larger than any review.'));
+      entries.set(entry.fileName, entry);
+      zip.readEntry();
+    });
+    zip.on('end', () => done(entries));
+    zip.readEntry();
+  });
 }
