@@ -1,7 +1,16 @@
 import { once } from 'node:events';
 import { createReadStream } from 'node:fs';
 import { open, readFile } from 'node:fs/promises';
-import { type DatabaseScope, type EvidenceScheme, levelTable, QUESTION_KINDS, SCHEMES, schemeSchema, termKey } from '@/core/classify';
+import {
+  type DatabaseScope,
+  type EvidenceScheme,
+  levelTable,
+  QUESTION_KINDS,
+  SCHEMES,
+  schemeSchema,
+  shippedScheme,
+  termKey,
+} from '@/core/classify';
 import { DETECT_BYTES, detectFormat, type Entry, type Format, readEntries, readVenues, textOfHead } from '@/core/formats';
 import { readProfile, readTermMap, scopeOf } from '@/core/parity';
 import { type ColumnMapping, isoToDay } from '@/core/record';
@@ -76,14 +85,15 @@ export function asOfDay(settings: Settings): number {
 }
 
 export function levelsOf({ scheme, question }: Pick<Settings, 'scheme' | 'question'>) {
-  if (!QUESTION_KINDS[question] && !scheme.kinds[question])
+  if (!Object.hasOwn(QUESTION_KINDS, question) && !Object.hasOwn(scheme.kinds, question))
     throw new Unusable(`Unknown kind of question "${question}". Known: ${Object.keys(QUESTION_KINDS).join(', ')}.`);
   return levelTable(scheme, question);
 }
 
 /** A scheme by its code, or from a file. */
 export async function schemeSetting(name: string): Promise<EvidenceScheme> {
-  if (SCHEMES[name]) return SCHEMES[name];
+  const shipped = shippedScheme(name);
+  if (shipped) return shipped;
   const known = `Known: ${Object.keys(SCHEMES).join(', ')}; or name a JSON file.`;
   const text = await readFile(name, 'utf8').catch(() => unusable(`no evidence scheme "${name}". ${known}`));
   let json: unknown;

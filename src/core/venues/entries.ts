@@ -60,7 +60,10 @@ export const venueKey = (title: string): string =>
     .trim()
     .replace(/^(?:the|a|an) /, '');
 
+/** Longer names are told apart by so many letters of theirs. */
+const KEY_CHARS = 360;
+
 /** What tells entries of a register apart: a journal by its ISSNs, or its title, and its first year; a press by its name. */
 export const journalKey = (j: Pick<JournalEntry, 'issns' | 'title' | 'from'>): string =>
-  `journal|${j.issns.length ? [...j.issns].sort().join(' ') : venueKey(j.title)}|${j.from ?? ''}`;
-export const pressKey = (p: Pick<PressEntry, 'name'>): string => `press|${venueKey(p.name)}`;
+  `journal|${j.issns.length ? [...j.issns].sort().join(' ') : venueKey(j.title).slice(0, KEY_CHARS)}|${j.from ?? ''}`;
+export const pressKey = (p: Pick<PressEntry, 'name'>): string => `press|${venueKey(p.name).slice(0, KEY_CHARS)}`;

@@ -5,6 +5,7 @@ import { hasQueued } from '../queue/queue';
 import { type Lock, type OpenReview, opened, takeLock } from './open-review';
 import { type Refusal, type RefusalCode, refuse } from './refusals';
 import type { Right, Topic } from './rights';
+import { soundInput, Unsound } from './sound-input';
 
 /** What is said of a verb once, and read by the dispatcher, the client's types and the tests. */
 export interface Declaration<N extends string = string, S extends z.ZodType = z.ZodType, R extends RefusalCode = RefusalCode> {
@@ -120,7 +121,14 @@ function admitted<S extends z.ZodType>(
   given: unknown,
 ): { input: z.output<S> } | { refusal: Refusal<CommonRefusal> } {
   if (!ctx.person.may(right)) return { refusal: refuse('not-allowed', 'You may not do this in this review.') };
-  const parsed = input.safeParse(given);
+  let sound: unknown;
+  try {
+    sound = soundInput(given);
+  } catch (error) {
+    if (error instanceof Unsound) return { refusal: refuse('bad-input', error.message) };
+    throw error;
+  }
+  const parsed = input.safeParse(sound);
   if (parsed.success) return { input: parsed.data };
   return { refusal: refuse('bad-input', parsed.error.issues[0]?.message ?? 'This cannot be saved.') };
 }

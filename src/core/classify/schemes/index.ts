@@ -12,6 +12,9 @@ export const SCHEMES: Readonly<Record<string, EvidenceScheme>> = Object.fromEntr
   [OCEBM_2011, JBI_EFFECTIVENESS, JBI_MEANINGFULNESS, NHMRC_2009, SEVEN_LEVELS, PRIMARY_SECONDARY].map((s) => [s.id, s]),
 );
 
+/** A scheme that comes with the application, by its code. Codes come from outside: a name of every object's own is none. */
+export const shippedScheme = (id: string): EvidenceScheme | undefined => (Object.hasOwn(SCHEMES, id) ? SCHEMES[id] : undefined);
+
 /** Kinds of question, whatever scheme grades them. */
 export const QUESTION_KINDS: Readonly<Record<string, { label: string; meaning: string }>> = {
   'treatment-benefit': { label: 'Treatment benefit', meaning: 'Does doing this help?' },
@@ -27,6 +30,8 @@ export const QUESTION_KINDS: Readonly<Record<string, { label: string; meaning: s
   any: { label: 'None of these', meaning: 'A question of another kind, or of a field without a hierarchy.' },
 };
 
+const has = (scheme: EvidenceScheme, kind: string): boolean => Object.hasOwn(scheme.kinds, kind);
+
 /**
  * The column of a scheme that fits a kind of question, and what to say when none does: the scheme's first column is
  * used, and a scheme that has one is named. A scheme for any question fits every kind.
@@ -36,15 +41,15 @@ export function columnFor(
   kind: string,
   schemes: readonly EvidenceScheme[] = Object.values(SCHEMES),
 ): { kind: string; fits: boolean; better: EvidenceScheme | null } {
-  if (scheme.kinds[kind]) return { kind, fits: true, better: null };
+  if (has(scheme, kind)) return { kind, fits: true, better: null };
   if (scheme.kinds.any) return { kind: 'any', fits: true, better: null };
-  const better = schemes.find((s) => s.kinds[kind]) ?? schemes.find((s) => s.kinds.any) ?? null;
+  const better = schemes.find((s) => has(s, kind)) ?? schemes.find((s) => s.kinds.any) ?? null;
   return { kind: Object.keys(scheme.kinds)[0]!, fits: false, better };
 }
 
 /** The level table for a kind of question; where the scheme has no column for it, that of its first. @throws RangeError for an unknown scheme */
 export function levelTable(scheme: string | EvidenceScheme, kind: string): LevelTable {
-  const found = typeof scheme === 'string' ? SCHEMES[scheme] : scheme;
+  const found = typeof scheme === 'string' ? shippedScheme(scheme) : scheme;
   if (!found) throw new RangeError(`no evidence scheme "${scheme}"`);
   return levelTableOf(found, columnFor(found, kind).kind);
 }

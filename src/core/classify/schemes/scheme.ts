@@ -110,7 +110,7 @@ export interface LevelTable {
 
 /** @throws RangeError for a kind that the scheme does not have: input is checked where it comes in. */
 export function levelTableOf(scheme: EvidenceScheme, kind: string): LevelTable {
-  const found = scheme.kinds[kind];
+  const found = Object.hasOwn(scheme.kinds, kind) ? scheme.kinds[kind] : undefined;
   if (!found) throw new RangeError(`no evidence scheme "${scheme.id}" for questions of kind "${kind}"`);
   const { table, when, reviews, publications: byPublication } = found;
   const mask = (levels: readonly string[]) => maskOf(scheme.levels, levels);

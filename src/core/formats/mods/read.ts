@@ -30,7 +30,7 @@ const MODS: XmlFormat = {
     for (const node of elementsOf(entry)) byName.set(node.name, [...(byName.get(node.name) ?? []), node]);
     for (const [name, nodes] of byName) {
       // What is written from the record's fields alone needs no keeping; all elements of a name are kept, or none.
-      const whole = READ[name]?.(nodes, record, problem) ?? false;
+      const whole = Object.hasOwn(READ, name) && READ[name]!(nodes, record, problem);
       if (!whole) for (const node of nodes) keepExtra(record, 'mods', withoutPrefix(source.slice(node.from, node.to)));
     }
     if (!record.types.length) problem('no-type', 'genre', '');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
+import { QUESTION_KINDS, shippedScheme } from '@/core/classify';
 import { readDate } from '@/core/record';
 import { usesLevels } from '@/core/sieve';
 import { Review, SchemeRow } from '@/platform/db/schema';
@@ -10,7 +10,7 @@ import { refuse } from '@/platform/verbs/refusals';
 export const ReviewSettings = z.strictObject({
   title: z.string().trim().min(1, 'Give the review a title.').max(300),
   question: z.string().trim().max(4000),
-  kind: z.string().refine((k) => k in QUESTION_KINDS, 'Choose a kind of question.'),
+  kind: z.string().refine((k) => Object.hasOwn(QUESTION_KINDS, k), 'Choose a kind of question.'),
   population: z.string().max(1000),
   intervention: z.string().max(1000),
   comparison: z.string().max(1000),
@@ -31,7 +31,7 @@ export const saveSettings = reviewCommand({
   async run(ctx, settings) {
     const { review, reviewId } = ctx;
     const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
-    if (!SCHEMES[settings.scheme] && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
+    if (!shippedScheme(settings.scheme) && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
       return refuse('no-scheme', 'This evidence scheme is not there any more.');
     if (levelsChange && usesLevels(review.sieve)) {
       return refuse(

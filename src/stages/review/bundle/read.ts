@@ -5,9 +5,10 @@ import { dirname } from 'node:path';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { QUESTION_KINDS, shippedScheme } from '@/core/classify';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
-import { Attachment, AttachmentPage, BroughtField, Review } from '@/platform/db/schema';
+import { Attachment, AttachmentPage, BroughtField, Review, SchemeRow } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { linesOf, TooLong } from '@/platform/files/lines';
 import { readPdf } from '@/platform/files/read-pdf';
@@ -82,6 +83,7 @@ async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
     }
     for (const { name } of said.files) await takeFile(id, name, zip, said);
     await readPdfs(tx as EntityManager, id);
+    await checkReview(tx as EntityManager, id);
     // Whoever archived it did so elsewhere.
     const origin = { form: said.form, exportedAt: said.exportedAt, broughtAt: now.toISOString() };
     await tx.nativeUpdate(Review, { id }, { archivedAt: null, origin });
@@ -157,6 +159,15 @@ async function* rowsOf(stream: Readable, name: string): AsyncGenerator<string> {
     if (error instanceof TooLong) throw new Unfit('bad-row', `line ${error.line} of ${name} is longer than any row.`);
     throw error;
   }
+}
+
+/** The scheme and the kind of question are names of things: pages of a review that names others could not be drawn. */
+async function checkReview(tx: EntityManager, id: string): Promise<void> {
+  const review = await tx.findOneOrFail(Review, { id }, { refresh: true });
+  const scheme = shippedScheme(review.scheme) ?? (await tx.findOne(SchemeRow, { reviewId: id, id: review.scheme }))?.doc;
+  if (!scheme) throw new Unfit('bad-row', 'line 1 of data/review.ndjson names an evidence scheme that is not in it.');
+  if (!Object.hasOwn(QUESTION_KINDS, review.kind) && !Object.hasOwn(scheme.kinds, review.kind))
+    throw new Unfit('bad-row', 'line 1 of data/review.ndjson names a kind of question that nobody knows.');
 }
 
 /** What rows refer to is looked for now, and not only when all is done: so that the file can be named. */
