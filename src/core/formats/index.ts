@@ -1,5 +1,5 @@
 export { toCsl } from './csl/write';
-export { writeCsv } from './csv/cells';
+export { guardedRow, writeCsv } from './csv/cells';
 export { guessDelimiter, guessMapping, mappingOf } from './csv/mapping';
 export { RowReader } from './csv/rows';
 export * from './detect';

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type Context, NotFound } from '../context';
 import { log } from '../log';
 import { refuse, statusOf } from '../verbs/refusals';
+import { parseJson } from './read-json';
 
 /** A verb, whatever its input: what the dispatcher needs of one. */
 export interface AnyVerb {
@@ -69,10 +70,6 @@ const failed = (error: unknown) => {
 
 /** The questions of a request, from its address. Anything else than a list of them is none. */
 export function followsOf(text: string | null): Follow[] {
-  try {
-    const given: unknown = JSON.parse(text ?? '[]');
-    return Array.isArray(given) ? given.filter((f): f is Follow => typeof f?.ask === 'string') : [];
-  } catch {
-    return [];
-  }
+  const given = parseJson(text ?? '[]');
+  return Array.isArray(given) ? given.filter((f): f is Follow => typeof f?.ask === 'string') : [];
 }

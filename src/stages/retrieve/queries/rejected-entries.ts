@@ -1,4 +1,4 @@
-import { JATS_HEAD, JATS_TAIL, MARC_XML_HEAD, MARC_XML_TAIL } from '@/core/formats';
+import { guardedRow, JATS_HEAD, JATS_TAIL, MARC_XML_HEAD, MARC_XML_TAIL } from '@/core/formats';
 import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
 import { ImportFile, RejectedEntry } from '@/platform/db/schema';
 
@@ -31,10 +31,13 @@ export async function rejectedFile(ctx: Context, reviewId: string, fileId: strin
   const file = await fileOf(ctx, reviewId, fileId);
   const rows = await ctx.em.find(RejectedEntry, { reviewId, fileId }, { orderBy: { ordinal: 'asc' } });
   const [head, tail] = FRAMES[file.format ?? ''] ?? ['', '\n'];
-  const header = file.mapping ? `${file.mapping.header.map(cell).join(file.mapping.delimiter)}\n` : '';
+  const { mapping } = file;
+  const header = mapping ? `${mapping.header.map(cell).join(mapping.delimiter)}\n` : '';
+  // A table is opened in a spreadsheet to be corrected, which would carry out what looks like a formula.
+  const rawOf = (r: RejectedEntry) => (mapping ? guardedRow(r.raw, mapping.delimiter) : r.raw);
   const BETWEEN: Partial<Record<string, string>> = { 'csl-json': ',\n', csv: '\n', marc: '' };
   const between = BETWEEN[file.format ?? ''] ?? '\n\n';
-  return { name: `rejected-${file.name}`, text: head + header + rows.map((r) => r.raw).join(between) + tail };
+  return { name: `rejected-${file.name}`, text: head + header + rows.map(rawOf).join(between) + tail };
 }
 
 const cell = (text: string) => (/[",;\t|\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);

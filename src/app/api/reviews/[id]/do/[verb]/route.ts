@@ -1,5 +1,6 @@
 import { currentContext } from '@/platform/http/current-context';
 import { followsOf } from '@/platform/http/dispatch';
+import { readJson } from '@/platform/http/read-json';
 import { isJson, reviewRoute } from '@/platform/http/review-route';
 import { refuse } from '@/platform/verbs/refusals';
 import { verbs } from '../../../../dispatch';
@@ -10,6 +11,6 @@ import { verbs } from '../../../../dispatch';
  */
 export const POST = reviewRoute<{ verb: string }>('read', async (_ctx, { id, verb }, request) => {
   if (!isJson(request)) return refuse('not-ours', 'This request did not come from the application.');
-  const input: unknown = await request.json().catch(() => null);
+  const input: unknown = await readJson(request);
   return verbs.command(currentContext, id, verb, input, followsOf(new URL(request.url).searchParams.get('then')));
 });
