@@ -44,8 +44,48 @@ export function startProgram(name, args, env, ready) {
       if (!/MaxListeners|ExperimentalWarning/.test(String(chunk))) process.stderr.write(chunk);
     });
     child.once('exit', (code) => reject(new Error(`The ${name} stopped with code ${code}:\n${output}`)));
-    setTimeout(() => reject(new Error(`The ${name} was not ready after 90 seconds:\n${output}`)), 90_000).unref();
+    setTimeout(() => {
+      reject(new Error(`The ${name} was not ready after 90 seconds:\n${output}`));
+      // Ready or not by now, one that nobody waits for any more must not hold the port.
+      if (!ready.test(output)) void stopProgram(child);
+    }, 90_000).unref();
   });
+}
+
+/**
+ * Keeps a part of the application running: when it ends by itself it is started again, at first at once, then after a
+ * pause that grows to half a minute.
+ * @param {() => Promise<import('node:child_process').ChildProcess>} start
+ * @returns {Promise<{ stop(): Promise<void> }>} when it runs for the first time
+ * @throws Error when it does not start that first time
+ */
+export async function keepRunning(name, start) {
+  let child = await start();
+  let stopping = false;
+  const pause = (seconds) => new Promise((done) => setTimeout(done, seconds * 1000));
+  const watch = () =>
+    child.once('exit', async (code, signal) => {
+      for (let seconds = 1; !stopping; seconds = Math.min(2 * seconds, 30)) {
+        console.error(`The ${name} stopped (${signal ?? `code ${code}`}); it is started again.`);
+        await pause(seconds);
+        if (stopping) return;
+        try {
+          child = await start();
+          if (stopping) await stopProgram(child);
+          else watch();
+          return;
+        } catch (error) {
+          console.error(error.message);
+        }
+      }
+    });
+  watch();
+  return {
+    async stop() {
+      stopping = true;
+      await stopProgram(child);
+    },
+  };
 }
 
 /** Asks a program and what it started to end, and makes them after ten seconds. */

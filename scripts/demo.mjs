@@ -1,6 +1,6 @@
 /** npm run demo: installs what is missing, starts everything, loads the demo review and prints the address. */
 import { join } from 'node:path';
-import { ensureBuild, runTypeScript, startWeb, startWorker, stopProgram } from './application.mjs';
+import { ensureBuild, keepRunning, runTypeScript, startWeb, startWorker } from './application.mjs';
 import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
 import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
 
@@ -14,7 +14,7 @@ let stopping = null;
 function stop() {
   stopping ??= (async () => {
     console.log('\nStopping …');
-    for (const child of running.reverse()) await stopProgram(child);
+    for (const part of running.reverse()) await part.stop();
     if (database?.started) database.stop();
   })();
   return stopping;
@@ -37,15 +37,9 @@ await main(async () => {
     process.stdout.write(runTypeScript('demo/load.ts', [], env));
     if (!development) ensureBuild();
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
-    running.push(await startWorker(env));
-    running.push(await startWeb(port, env, { development }));
-    for (const child of running) {
-      child.once('exit', (code) => {
-        if (stopping) return;
-        console.error(`A part of the application stopped with code ${code}.`);
-        void stop().then(() => process.exit(1));
-      });
-    }
+    if (database?.started) running.push(database.keepRunning());
+    running.push(await keepRunning('worker', () => startWorker(env)));
+    running.push(await keepRunning('web server', () => startWeb(port, env, { development })));
     console.log(
       `\nNarrow Sieve is at http://127.0.0.1:${port}\nCtrl-C stops it. Data are kept in ${database ? DATA : `the database of DATABASE_URL, imported files in ${DATA}`}.`,
     );

@@ -1,6 +1,6 @@
 /** PostgreSQL on loopback, from Debian's packages, with its data in a folder of the project. Plain Node, no packages. */
 import { execFileSync, spawnSync } from 'node:child_process';
-import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, realpathSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { basename, dirname, join } from 'node:path';
 import { Advice, isRoot, run } from './system.mjs';
@@ -64,12 +64,10 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
     rmSync(data, { recursive: true, force: true });
     run(...as(join(bin, 'initdb'), ['-D', data, '-U', SUPERUSER, '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8']));
   }
-  const running = runningPort(data);
-  const ready = (port) => spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port), '-t', '2']).status === 0;
-  let port = running && ready(running) ? running : null;
+  const isReady = (port) => spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port), '-t', '2']).status === 0;
+  let port = await runningServer(data, isReady);
   const started = port === null;
-  if (started) {
-    port = await freePort(firstPort);
+  const launch = () => {
     const options = [
       `-p ${port}`,
       '-c listen_addresses=127.0.0.1',
@@ -83,11 +81,15 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
     const [command, args] = as(join(bin, 'pg_ctl'), ['-D', data, '-w', '-t', '60', '-l', log, '-o', options.join(' '), 'start']);
     // Everything redirected and in a group of its own: the server must neither hold our pipes nor get our Ctrl-C.
     const result = spawnSync(command, args, { stdio: 'ignore', detached: true });
-    if (result.status !== 0 || !ready(port)) {
+    if (result.status !== 0 || !isReady(port)) {
       throw new Error(
         `PostgreSQL did not start. The end of its log:\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-15).join('\n') : '(no log)'}`,
       );
     }
+  };
+  if (started) {
+    port = await freePort(firstPort);
+    launch();
   }
   const psql = (sql) =>
     execFileSync(join(bin, 'psql'), ['-X', '-qAt', '-h', '127.0.0.1', '-p', String(port), '-U', SUPERUSER, '-d', 'postgres', '-c', sql], {
@@ -98,6 +100,19 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
   return {
     url: `postgresql://${SUPERUSER}@127.0.0.1:${port}/${database}`,
     started,
+    /** Starts it again, on the same port, when it is gone: killed, or out of memory. It recovers by itself what it had. */
+    keepRunning() {
+      const timer = setInterval(() => {
+        if (isReady(port) || pidOf(data) !== null) return;
+        console.error('PostgreSQL stopped; it is started again.');
+        try {
+          launch();
+        } catch (error) {
+          console.error(error.message);
+        }
+      }, 1000);
+      return { stop: async () => clearInterval(timer) };
+    },
     stop() {
       const [command, args] = as(join(bin, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop']);
       spawnSync(command, args, { stdio: 'ignore', detached: true });
@@ -105,13 +120,47 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
   };
 }
 
-/** The port in the server's own pid file, when there is one. */
-function runningPort(data) {
+/** What the server wrote of itself beside its data: its process, that folder and its port; null when there is nothing. */
+function pidFile(data) {
   try {
-    return Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]) || null;
+    const [pid, folder, , port] = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n');
+    return { pid: Number(pid), folder, port: Number(port) };
   } catch {
     return null;
   }
+}
+
+/** The process of the server of this folder, when it is alive. */
+function pidOf(data) {
+  const said = pidFile(data);
+  if (!said || said.folder !== realpathSync(data)) return null;
+  try {
+    // Another program may have the number meanwhile.
+    return /postgres/.test(readFileSync(`/proc/${said.pid}/cmdline`, 'utf8')) ? said.pid : null;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * The port of the server that runs on this very folder, or null. A folder that was copied while its server ran names the
+ * server of the original, which must not be taken for its own. One that is shutting down, or still starting, is waited for.
+ */
+async function runningServer(data, isReady) {
+  const said = pidFile(data);
+  if (said && said.folder !== realpathSync(data)) {
+    console.log(`${data} is a copy of ${said.folder}; it gets a server of its own.`);
+    rmSync(join(data, 'postmaster.pid'), { force: true });
+    return null;
+  }
+  for (let tries = 0; pidOf(data) !== null; tries++) {
+    const { port } = pidFile(data) ?? {};
+    if (port && isReady(port)) return port;
+    if (tries === 0) console.log('The database server of this folder is stopping or starting; waiting for it …');
+    if (tries >= 60) throw new Error(`The server of ${data} (process ${pidOf(data)}) neither answers nor ends. End it, then start again.`);
+    await new Promise((done) => setTimeout(done, 1000));
+  }
+  return null;
 }
 
 const OLDEST_SERVER = 15;

@@ -2,6 +2,7 @@
 import { createServer } from 'node:http';
 import next from 'next';
 import { createGate, originsOf } from './gate.mjs';
+import { endWithParent } from './parent.mjs';
 import { ROOT } from './system.mjs';
 
 const development = process.argv.includes('--dev');
@@ -32,9 +33,10 @@ server.headersTimeout = 20_000;
 server.setTimeout(120_000);
 server.listen(port, hostname, () => console.log(`Ready in ${Date.now() - started} ms at http://${hostname}:${port}`));
 
-for (const signal of ['SIGTERM', 'SIGINT'])
-  process.on(signal, () => {
-    server.close(() => process.exit(0));
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 5000).unref();
-  });
+function stop() {
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), 5000).unref();
+}
+for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, stop);
+endWithParent(stop);

@@ -1,5 +1,7 @@
+import { raw } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
 import { ImportFile, Job } from '@/platform/db/schema';
+import { claimJob } from '@/platform/queue/claim';
 import { Cancelled, type Progress, progressOf } from '@/platform/queue/progress';
 import { knownList } from '@/stages/checks';
 import { mergeAndClassify, reclassifyReview } from '@/stages/classify';
@@ -15,9 +17,10 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   if (!job || job.state === 'done' || job.state === 'cancelled' || job.state === 'failed') return;
   const progress = progressOf(ctx, reviewId, jobId);
   if (job.cancel) return cancelled(ctx, job);
-  if (job.attempts >= MOST_ATTEMPTS) return giveUp(ctx, job, `It was begun ${MOST_ATTEMPTS} times and did not come to an end.`);
-  const last = lastTry || job.attempts + 1 >= MOST_ATTEMPTS;
-  await progress.write({ state: 'running', startedAt: ctx.now(), attempts: job.attempts + 1 });
+  const attempts = await claimJob(ctx.em, reviewId, jobId);
+  if (attempts === null) return;
+  if (attempts > MOST_ATTEMPTS) return giveUp(ctx, job, `It was begun ${MOST_ATTEMPTS} times and did not come to an end.`);
+  const last = lastTry || attempts >= MOST_ATTEMPTS;
   // A job that waits, for a lock or for the database, is still alive: its row says so every few seconds.
   const heartbeat = setInterval(() => void progress.write({}).catch(() => {}), 5000);
   try {
@@ -51,12 +54,12 @@ async function reclassifyOrMerge(ctx: Context, reviewId: string, progress: Progr
 
 async function giveUp(ctx: Context, { reviewId, id, fileId }: Job, words: string): Promise<void> {
   const message = words.slice(0, LONGEST_MESSAGE);
-  await ctx.em.fork().nativeUpdate(Job, { reviewId, id }, { state: 'failed', message, updatedAt: ctx.now() });
+  await ctx.em.fork().nativeUpdate(Job, { reviewId, id }, { state: 'failed', message, updatedAt: raw('clock_timestamp()') });
   if (fileId) await ctx.em.fork().nativeUpdate(ImportFile, { reviewId, id: fileId, state: 'received' }, { state: 'failed', message });
 }
 
 /** Nothing of it was kept but the file itself, which can be read again. */
 async function cancelled(ctx: Context, { reviewId, id, fileId }: Job): Promise<void> {
-  await ctx.em.fork().nativeUpdate(Job, { reviewId, id }, { state: 'cancelled', updatedAt: ctx.now() });
+  await ctx.em.fork().nativeUpdate(Job, { reviewId, id }, { state: 'cancelled', updatedAt: raw('clock_timestamp()') });
   if (fileId) await ctx.em.fork().nativeUpdate(ImportFile, { reviewId, id: fileId, state: 'received' }, { state: 'cancelled' });
 }

@@ -3,22 +3,31 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
+import { resendLost } from '@/platform/queue/claim';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queue/queue';
 import { ANYBODY } from '@/platform/verbs/rights';
 import { classifyOutdated } from '@/stages/classify';
 import { runJob } from '@/stages/run-job';
+import { endWithParent } from '../../scripts/parent.mjs';
 
 const RETRY_LIMIT = 2;
 /** A small review need not wait until a large one is done. Jobs of one review wait for each other by a lock. */
 const AT_ONCE = 2;
-/** A running job whose row was not touched for this long lost its worker. */
-const STALE_SECONDS = 20;
+/** How often jobs are looked for that nobody is at. */
+const LOOK_SECONDS = 5;
 
-const orm = await MikroORM.init(ormConfig());
-const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', max: 3 });
-boss.on('error', (error) => console.error('[worker]', error));
-await boss.start();
-await createQueue(boss);
+// A connection that breaks is not the end: what was under way fails and is tried again, on a new one.
+process.on('uncaughtException', (error) => console.error('[worker]', error));
+process.on('unhandledRejection', (error) => console.error('[worker]', error));
+
+const orm = await whenThere(() => MikroORM.init(ormConfig()));
+const boss = await whenThere(async () => {
+  const made = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', max: 3 });
+  made.on('error', (error) => console.error('[worker]', error));
+  await made.start();
+  await createQueue(made);
+  return made;
+});
 const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
 
 /** Jobs that this process is at: however long they are silent, they are not lost. */
@@ -35,28 +44,21 @@ for (let i = 0; i < AT_ONCE; i++) {
     }
   });
 }
-await adoptOrphans();
+await resendLost(orm.em, boss, running);
 const outdated = await classifyOutdated(context());
 if (outdated) console.log(`[worker] ${outdated} reviews are classified anew, by the rules of this version`);
-const orphans = setInterval(() => void adoptOrphans().catch((error) => console.error('[worker]', error)), STALE_SECONDS * 1000);
+const looking = setInterval(
+  () => void resendLost(orm.em, boss, running).catch((error) => console.error('[worker]', error)),
+  LOOK_SECONDS * 1000,
+);
+endWithParent(stop);
 console.log('[worker] ready');
-
-/** Sends jobs again that were running in a worker that died. They are transactions: nothing of them was left behind. */
-async function adoptOrphans() {
-  const rows = await orm.em
-    .fork()
-    .execute<{ review_id: string; id: string }[]>(
-      `update job set state = 'queued', updated_at = now() where state = 'running' and updated_at < now() - interval '${STALE_SECONDS} seconds' and not (id = any(?::uuid[])) returning review_id, id`,
-      [`{${[...running].join(',')}}`],
-    );
-  for (const row of rows) await boss.send(QUEUE, { reviewId: row.review_id, jobId: row.id });
-}
 
 let stopping = false;
 async function stop() {
   if (stopping) return;
   stopping = true;
-  clearInterval(orphans);
+  clearInterval(looking);
   await boss.stop({ graceful: true, timeout: 8000 });
   await closeQueue();
   await orm.close(true);
@@ -64,3 +66,15 @@ async function stop() {
 }
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);
+
+/** The database may be starting, or restarting: it is waited for, and people are told. */
+async function whenThere<T>(connect: () => Promise<T>): Promise<T> {
+  for (let seconds = 1; ; seconds = Math.min(2 * seconds, 15)) {
+    try {
+      return await connect();
+    } catch (error) {
+      console.error(`[worker] the database does not answer; trying again in ${seconds} s:`, (error as Error).message);
+      await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
+    }
+  }
+}

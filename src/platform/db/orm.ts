@@ -12,8 +12,14 @@ function getOrm(): Promise<MikroORM> {
     shared.__narrowSieveOrm = undefined;
     void slot.orm.then((orm) => orm.close());
   }
-  shared.__narrowSieveOrm ??= { entities, orm: MikroORM.init(ormConfig()) };
+  shared.__narrowSieveOrm ??= { entities, orm: MikroORM.init(ormConfig()).catch(forget) };
   return shared.__narrowSieveOrm.orm;
+}
+
+/** The database may be there again for whoever asks next. */
+function forget(error: unknown): never {
+  shared.__narrowSieveOrm = undefined;
+  throw error;
 }
 
 /** A fresh identity map: call once a request or action. */

@@ -1,3 +1,4 @@
+import { raw } from '@mikro-orm/postgresql';
 import type { Context } from '../context';
 import { Job } from '../db/schema';
 
@@ -7,10 +8,8 @@ export class Cancelled extends Error {}
 /** Tells people how far a job is, outside its transaction, at most twice a second. */
 export function progressOf(ctx: Context, reviewId: string, jobId: string) {
   let last = 0;
-  const write = async (
-    fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries' | 'startedAt' | 'attempts'>>,
-  ) => {
-    await ctx.em.fork().nativeUpdate(Job, { reviewId, id: jobId }, { ...fields, updatedAt: ctx.now() });
+  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries'>>) => {
+    await ctx.em.fork().nativeUpdate(Job, { reviewId, id: jobId }, { ...fields, updatedAt: raw('clock_timestamp()') });
   };
   return {
     write,

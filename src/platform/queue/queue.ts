@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { EntityManager } from '@mikro-orm/postgresql';
-import type { Client } from 'pg';
+import { type EntityManager, raw } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
+import { clientOf } from '../db/client';
 import { databaseUrl } from '../db/config';
 import { Job } from '../db/schema';
+import { log } from '../log';
 
 export const QUEUE = 'review-work';
 export interface JobMessage {
@@ -21,22 +22,35 @@ export const createQueue = (boss: PgBoss) =>
 function sender(): Promise<PgBoss> {
   shared.__narrowSieveBoss ??= (async () => {
     const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', max: 2, supervise: false, schedule: false });
-    boss.on('error', (error) => console.error('[queue]', error));
+    boss.on('error', (error) => log.error({ error }, 'the queue'));
     await boss.start();
     await createQueue(boss);
     return boss;
-  })();
+  })().catch((error: unknown) => {
+    // The database may be there again for whoever asks next.
+    shared.__narrowSieveBoss = undefined;
+    throw error;
+  });
   return shared.__narrowSieveBoss;
 }
 
 export async function closeQueue() {
-  const boss = await shared.__narrowSieveBoss;
+  const boss = await shared.__narrowSieveBoss?.catch(() => undefined);
   shared.__narrowSieveBoss = undefined;
   await boss?.stop({ graceful: false });
 }
 
 /** Files that a person waits for come before works that are classified anew. */
 const PRIORITY: Record<Job['kind'], number> = { 'import-file': 2, reclassify: 1, 'classify-review': 0 };
+
+/** Puts a message into the queue in the caller's transaction: it is there when that is committed, and only then. */
+export async function sendJob(tx: EntityManager, boss: PgBoss, message: JobMessage, kind: Job['kind']): Promise<void> {
+  const client = await clientOf(tx);
+  await boss.send(QUEUE, message, {
+    priority: PRIORITY[kind],
+    db: { executeSql: (text: string, values: unknown[]) => client.query(text, values) },
+  });
+}
 
 /** Transactions in which work was put into the queue. */
 const queuedIn = new WeakSet<object>();
@@ -49,46 +63,30 @@ export async function enqueue(
   tx: EntityManager,
   reviewId: string,
   kind: Job['kind'],
-  at: Date,
   fileId: string | null = null,
   message = '',
 ): Promise<string> {
   const boss = await sender();
   const id = randomUUID();
-  tx.create(Job, {
-    reviewId,
-    id,
-    kind,
-    fileId,
-    state: 'queued',
-    done: 0,
-    total: 0,
-    unit: kind === 'import-file' ? 'bytes' : 'records',
-    message,
-    cancel: false,
-    entries: 0,
-    startedAt: null,
-    attempts: 0,
-    updatedAt: at,
-  });
+  // What it is about must be there: a file that was received in the same transaction.
   await tx.flush();
-  const client = (await tx.getTransactionContext()!.client.acquireConnection()) as Client;
-  await boss.send(QUEUE, { reviewId, jobId: id } satisfies JobMessage, {
-    priority: PRIORITY[kind],
-    db: { executeSql: (text: string, values: unknown[]) => client.query(text, values) },
+  await tx.insert(Job, {
+    ...{ reviewId, id, kind, fileId, state: 'queued', done: 0, total: 0, unit: kind === 'import-file' ? 'bytes' : 'records' },
+    ...{ message, cancel: false, entries: 0, startedAt: null, attempts: 0, updatedAt: raw('clock_timestamp()') },
   });
+  await sendJob(tx, boss, { reviewId, jobId: id }, kind);
   queuedIn.add(tx.getTransactionContext()!);
   return id;
 }
 
 /** Queues the reclassification of a review's works, unless work that includes it waits already. */
-export async function queueReclassify(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+export async function queueReclassify(tx: EntityManager, reviewId: string): Promise<void> {
   const waiting = await tx.count(Job, { reviewId, kind: { $in: ['classify-review', 'reclassify'] }, state: 'queued' });
-  if (waiting === 0) await enqueue(tx, reviewId, 'reclassify', at);
+  if (waiting === 0) await enqueue(tx, reviewId, 'reclassify');
 }
 
 /** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */
-export async function queueMerge(tx: EntityManager, reviewId: string, at: Date): Promise<void> {
+export async function queueMerge(tx: EntityManager, reviewId: string): Promise<void> {
   const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
-  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', at);
+  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review');
 }

@@ -99,7 +99,7 @@ test('what was repaired is tried again when a person asks, and takes its place',
 test('a work that cannot be classified again in place is set aside, and a changed scheme reaches all others', async () => {
   await importText(db, id, 'VH', FILE);
   await damage(DAMAGES.classify);
-  await db.context().em.transactional((tx) => queueReclassify(tx, id, new Date()));
+  await db.context().em.transactional((tx) => queueReclassify(tx, id));
   await db.work(id);
   expect((await setAsideRecords(db.context(), id)).map((r) => [r.no, r.step])).toEqual([[2, 'classify']]);
   expect(await overview(db.context(), id)).toMatchObject({ works: 3, aside: 1, working: false });

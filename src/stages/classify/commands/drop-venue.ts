@@ -16,7 +16,7 @@ export const dropVenue = reviewCommand({
     const { reviewId } = ctx;
     const gone = await ctx.em.nativeDelete(VenueRow, { reviewId, key });
     if (!gone) return refuse('no-entry', 'This entry is not in the register any more.');
-    await queueReclassify(ctx.em, reviewId, ctx.now());
+    await queueReclassify(ctx.em, reviewId);
     return {};
   },
 });

@@ -24,7 +24,7 @@ export const importVenues = reviewCommand({
       VenueRow,
       fresh.map((entry) => ({ reviewId, key: entryKey(entry), entry, person: review.person, at: ctx.now() })),
     );
-    if (fresh.length) await queueReclassify(ctx.em, reviewId, ctx.now());
+    if (fresh.length) await queueReclassify(ctx.em, reviewId);
     const all = (await venuesOf(ctx.em, reviewId)).sort((a, b) => (entryName(a) < entryName(b) ? -1 : 1));
     return { added: changes.added.length, changed: changes.changed.length, entries: all };
   },

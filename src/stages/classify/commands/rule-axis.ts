@@ -61,6 +61,6 @@ export const ruleAxis = reviewCommand({
       at: ctx.now(),
     });
     await ctx.em.flush();
-    return { seq, works: works.length, ...(await takeEffect(ctx.em, ctx, reviewId, works)) };
+    return { seq, works: works.length, ...(await takeEffect(ctx.em, reviewId, works)) };
   },
 });

@@ -30,7 +30,7 @@ export const saveScheme = reviewCommand({
       { doc: scheme as EvidenceScheme, edit: seenEdit + 1, person: review.person, at: ctx.now() },
     );
     if (changed === 0) return refuse('changed-meanwhile', 'Somebody else changed this scheme. Reload the page to see it.');
-    if (review.scheme === scheme.id) await queueReclassify(ctx.em, reviewId, ctx.now());
+    if (review.scheme === scheme.id) await queueReclassify(ctx.em, reviewId);
     return { edit: seenEdit + 1 };
   },
 });

@@ -56,7 +56,7 @@ export const saveVenue = reviewCommand({
       return refuse('there-already', `“${entryName(made)}” is in the register already, for the same years.`);
     if (before && before !== key) await ctx.em.nativeDelete(VenueRow, { reviewId, key: before });
     await ctx.em.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
-    await queueReclassify(ctx.em, reviewId, ctx.now());
+    await queueReclassify(ctx.em, reviewId);
     return { key };
   },
 });

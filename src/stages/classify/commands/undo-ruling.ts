@@ -32,6 +32,6 @@ export const undoRuling = reviewCommand({
       [reviewId, `{${records.join(',')}}`],
     );
     const also = ruling.reach === 'standing' && cause ? await standingWorks(ctx.em, reviewId, ruling) : [];
-    return { ...(await takeEffect(ctx.em, ctx, reviewId, [...new Set([...bound.map((b) => b.work_no), ...also])])) };
+    return { ...(await takeEffect(ctx.em, reviewId, [...new Set([...bound.map((b) => b.work_no), ...also])])) };
   },
 });

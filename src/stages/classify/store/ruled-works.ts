@@ -3,7 +3,6 @@ import { z } from 'zod';
 import type { EvidenceScheme, WorkAxis } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
-import type { Context } from '@/platform/context';
 import { Review, type RulingRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { Unprocessable } from '@/stages/retrieve';
@@ -66,17 +65,17 @@ export async function standingWorks(tx: EntityManager, reviewId: string, ruling:
 
 export async function takeEffect(
   tx: EntityManager,
-  ctx: Context,
   reviewId: string,
   works: readonly number[],
 ): Promise<{ revision: number; later: boolean }> {
-  const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
   // A job that is under way would overwrite what is done here: then the works are done after it.
   const [{ free }] = await tx.execute<[{ free: boolean }]>('select pg_try_advisory_xact_lock(hashtext(?)) as free', [
     `records:${reviewId}`,
   ]);
+  // Behind the lock: what a job that just ended made of the works is what this goes on from.
+  const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
   if (!free || works.length > AT_ONCE) {
-    await queueReclassify(tx, reviewId, ctx.now());
+    await queueReclassify(tx, reviewId);
     return { revision: review.revision, later: true };
   }
   try {
@@ -84,7 +83,7 @@ export async function takeEffect(
   } catch (error) {
     if (!(error instanceof Unprocessable)) throw error;
     // The job sets aside what cannot be processed, and does the rest.
-    await queueReclassify(tx, reviewId, ctx.now());
+    await queueReclassify(tx, reviewId);
     return { revision: review.revision, later: true };
   }
 }

@@ -31,7 +31,7 @@ export const editField = reviewCommand({
     const seq = await nextSeq(ctx.em, 'work_edit', reviewId);
     ctx.em.create(WorkEdit, { reviewId, seq, workNo: input.workNo, field: input.field, value, person: review.person, at: ctx.now() });
     await ctx.em.flush();
-    await queueMerge(ctx.em, reviewId, ctx.now());
+    await queueMerge(ctx.em, reviewId);
     return {};
   },
 });

@@ -10,7 +10,7 @@ export const mergeAgain = reviewCommand({
   stale: ['merging'],
   async run(ctx) {
     const { reviewId } = ctx;
-    await queueMerge(ctx.em, reviewId, ctx.now());
+    await queueMerge(ctx.em, reviewId);
     return {};
   },
 });

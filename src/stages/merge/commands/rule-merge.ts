@@ -57,7 +57,7 @@ export const ruleMerge = reviewCommand({
         at: ctx.now(),
       });
     await ctx.em.flush();
-    await queueMerge(ctx.em, reviewId, ctx.now());
+    await queueMerge(ctx.em, reviewId);
     return { act };
   },
 });

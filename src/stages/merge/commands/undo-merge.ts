@@ -28,7 +28,7 @@ export const undoMerge = reviewCommand({
       at: ctx.now(),
     });
     await ctx.em.flush();
-    await queueMerge(ctx.em, reviewId, ctx.now());
+    await queueMerge(ctx.em, reviewId);
     return {};
   },
 });

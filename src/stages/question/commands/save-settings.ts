@@ -41,7 +41,7 @@ export const saveSettings = reviewCommand({
     }
     ctx.em.assign(await ctx.em.findOneOrFail(Review, { id: reviewId }), settings);
     await ctx.em.flush();
-    if (levelsChange) await queueReclassify(ctx.em, reviewId, ctx.now());
+    if (levelsChange) await queueReclassify(ctx.em, reviewId);
     return {};
   },
 });

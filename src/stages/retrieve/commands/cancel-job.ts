@@ -1,3 +1,4 @@
+import { raw } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { Job } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -14,6 +15,13 @@ export const cancelJob = reviewCommand({
   stale: ['retrieval'],
   async run(ctx, { jobId }) {
     const { reviewId } = ctx;
+    // One that nobody has begun is over at once; one under way is broken off at its next step.
+    const waiting = await ctx.em.nativeUpdate(
+      Job,
+      { reviewId, id: jobId, kind: { $in: ['classify-review', 'reclassify'] }, state: 'queued' },
+      { state: 'cancelled', updatedAt: raw('clock_timestamp()') },
+    );
+    if (waiting) return {};
     const asked = await ctx.em.nativeUpdate(
       Job,
       { reviewId, id: jobId, kind: { $in: ['classify-review', 'reclassify'] }, state: { $in: ['queued', 'running'] } },

@@ -27,7 +27,7 @@ export const mapColumns = reviewCommand({
     for (const database of await ctx.em.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } }))
       ctx.em.assign(database, { profile: { ...database.profile, columns: mapping } });
     await ctx.em.flush();
-    await enqueue(ctx.em, reviewId, 'import-file', ctx.now(), file.id);
+    await enqueue(ctx.em, reviewId, 'import-file', file.id);
     return {};
   },
 });

@@ -31,7 +31,7 @@ export const mapTerm = reviewCommand({
     const terms: MappedTerm[] = input.sets ? [...others, { vocabulary: input.vocabulary, term: input.term, sets: input.sets }] : others;
     ctx.em.assign(database, { profile: { ...database.profile, terms } });
     await ctx.em.flush();
-    await queueReclassify(ctx.em, reviewId, ctx.now());
+    await queueReclassify(ctx.em, reviewId);
     return {};
   },
 });

@@ -27,7 +27,7 @@ export const readAgain = reviewCommand({
     const waiting = format === 'csv' && !file.mapping;
     ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '' });
     await ctx.em.flush();
-    if (!waiting) await enqueue(ctx.em, reviewId, 'import-file', ctx.now(), fileId);
+    if (!waiting) await enqueue(ctx.em, reviewId, 'import-file', fileId);
     return { waiting };
   },
 });

@@ -81,7 +81,7 @@ export async function receiveFile(
   await ctx.em.transactional(async (tx) => {
     tx.create(ImportFile, { ...row, mapping, format: detected.format, state: waiting ? 'waiting' : 'received', message: '' });
     await tx.flush();
-    if (!waiting) await enqueue(tx, reviewId, 'import-file', ctx.now(), fileId);
+    if (!waiting) await enqueue(tx, reviewId, 'import-file', fileId);
   });
   return { ok: true, fileId, waiting };
 }

@@ -45,7 +45,7 @@ export const saveDatabase = reviewCommand({
     if (old) {
       const scopeChanges = !isDeepStrictEqual(scopeOf(old.profile), scopeOf(profile));
       await ctx.em.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
-      if (scopeChanges) await queueReclassify(ctx.em, reviewId, ctx.now());
+      if (scopeChanges) await queueReclassify(ctx.em, reviewId);
     } else {
       ctx.em.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }

@@ -12,7 +12,7 @@ export const tryAsideAgain = reviewCommand({
   async run(ctx) {
     const { reviewId } = ctx;
     await ctx.em.nativeUpdate(SetAside, { reviewId }, { rules: '' });
-    await queueMerge(ctx.em, reviewId, ctx.now());
+    await queueMerge(ctx.em, reviewId);
     return {};
   },
 });

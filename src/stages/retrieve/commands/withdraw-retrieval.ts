@@ -21,7 +21,7 @@ export const withdrawRetrieval = reviewCommand({
     if (row.withdrawn === input.withdrawn) return { edit: row.edit };
     ctx.em.assign(row, { withdrawn: input.withdrawn, withdrawnWhy: input.withdrawn ? input.why : '', edit: row.edit + 1 });
     await ctx.em.flush();
-    await enqueue(ctx.em, reviewId, 'classify-review', ctx.now());
+    await enqueue(ctx.em, reviewId, 'classify-review');
     return { edit: row.edit };
   },
 });

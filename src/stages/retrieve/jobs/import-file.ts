@@ -32,7 +32,7 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
     file.parsed = counts.parsed;
     file.rejected = counts.rejected;
     await tx.flush();
-    await enqueue(tx, reviewId, 'classify-review', ctx.now());
+    await enqueue(tx, reviewId, 'classify-review');
   });
 }
 

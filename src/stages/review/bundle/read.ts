@@ -88,7 +88,7 @@ async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
     const origin = { form: said.form, exportedAt: said.exportedAt, broughtAt: now.toISOString() };
     await tx.nativeUpdate(Review, { id }, { archivedAt: null, origin });
     // Everything that can be worked out is, by the rules of this program.
-    await queueMerge(tx as EntityManager, id, now);
+    await queueMerge(tx as EntityManager, id);
   });
   return said.title;
 }
