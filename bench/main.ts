@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -7,6 +7,7 @@ import { browsing } from './browsing';
 import { checks } from './checks';
 import { classifying, reclassifying } from './classifying';
 import { deciding } from './deciding';
+import { faults } from './faults';
 import { importing } from './importing';
 import { merging } from './merging';
 import { outside } from './outside';
@@ -31,3 +32,5 @@ if (wants('sieving')) await sieving();
 if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
+// By name only: it takes ten minutes.
+if (only === 'faults') await faults();

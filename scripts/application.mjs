@@ -56,7 +56,7 @@ export function startProgram(name, args, env, ready) {
  * Keeps a part of the application running: when it ends by itself it is started again, at first at once, then after a
  * pause that grows to half a minute.
  * @param {() => Promise<import('node:child_process').ChildProcess>} start
- * @returns {Promise<{ stop(): Promise<void> }>} when it runs for the first time
+ * @returns {Promise<{ pid(): number | undefined, stop(): Promise<void> }>} when it runs for the first time
  * @throws Error when it does not start that first time
  */
 export async function keepRunning(name, start) {
@@ -81,6 +81,8 @@ export async function keepRunning(name, start) {
     });
   watch();
   return {
+    /** Its process as it is now. */
+    pid: () => child.pid,
     async stop() {
       stopping = true;
       await stopProgram(child);

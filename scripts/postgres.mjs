@@ -38,7 +38,7 @@ function runner() {
 /**
  * Starts a server (or finds it running) with its data under `folder`, and makes sure that `database` exists.
  * @param {{ folder: string, firstPort: number, database: string, durable: boolean }} options
- * @returns {Promise<{ url: string, started: boolean, stop: () => void }>}
+ * @returns {Promise<{ url: string, started: boolean, pid: () => number | null, keepRunning: () => { stop(): Promise<void> }, stop: () => void }>}
  */
 export async function startPostgres({ folder, firstPort, database, durable }) {
   const bin = findPostgres();
@@ -100,6 +100,7 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
   return {
     url: `postgresql://${SUPERUSER}@127.0.0.1:${port}/${database}`,
     started,
+    pid: () => pidOf(data),
     /** Starts it again, on the same port, when it is gone: killed, or out of memory. It recovers by itself what it had. */
     keepRunning() {
       const timer = setInterval(() => {

@@ -7,8 +7,10 @@ import { knownList } from '@/stages/checks';
 import { mergeAndClassify, reclassifyReview } from '@/stages/classify';
 import { importFile, Unprocessable } from '@/stages/retrieve';
 
-/** A job that failed so often, or whose process died so often, is given up: it would only fail again. */
+/** A job that failed so often is given up: it would only fail again. */
 const MOST_ATTEMPTS = 3;
+/** One whose process died every time may have been unlucky: the machine, or a restart of the database. */
+const MOST_DEATHS = 5;
 const LONGEST_MESSAGE = 2000;
 
 /** Does one queued job. A job that was done already is left alone, so that it may be delivered twice. */
@@ -19,7 +21,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   if (job.cancel) return cancelled(ctx, job);
   const attempts = await claimJob(ctx.em, reviewId, jobId);
   if (attempts === null) return;
-  if (attempts > MOST_ATTEMPTS) return giveUp(ctx, job, `It was begun ${MOST_ATTEMPTS} times and did not come to an end.`);
+  if (attempts > MOST_DEATHS) return giveUp(ctx, job, `It was begun ${MOST_DEATHS} times and did not come to an end.`);
   const last = lastTry || attempts >= MOST_ATTEMPTS;
   // A job that waits, for a lock or for the database, is still alive: its row says so every few seconds.
   const heartbeat = setInterval(() => void progress.write({}).catch(() => {}), 5000);

@@ -122,15 +122,15 @@ test('a job that fails as a whole is tried a few times, says so, and leaves a re
   expect(await deleteReview(db.context(), id, { title: 'Knee pads' })).toMatchObject({ ok: true });
 });
 
-test('a job whose process died three times is given up when it is begun again', async () => {
+test('a job whose process died five times is given up when it is begun again', async () => {
   await importText(db, id, 'VH', FILE);
   await mergeAgain(db.context(), id);
   const em = db.context().em;
   const job = await em.findOneOrFail(Job, { reviewId: id, state: 'queued' });
-  await em.nativeUpdate(Job, { reviewId: id, id: job.id }, { attempts: 3 });
+  await em.nativeUpdate(Job, { reviewId: id, id: job.id }, { attempts: 5 });
   await runJob(db.context(), id, job.id, false);
   expect(await em.fork().findOneOrFail(Job, { reviewId: id, id: job.id })).toMatchObject({
     state: 'failed',
-    message: expect.stringMatching(/3 times/),
+    message: expect.stringMatching(/5 times/),
   });
 });
