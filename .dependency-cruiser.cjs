@@ -49,7 +49,7 @@ module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     between('core', 'core', []),
-    between('platform', 'platform', ['core/storage/'], { fromNot: ['^src/platform/db/schema/'] }),
+    between('platform', 'platform', ['core/(?:storage|edits)/'], { fromNot: ['^src/platform/db/schema/'] }),
     {
       name: 'tables-use-types-of-the-core',
       severity: 'error',
@@ -85,6 +85,7 @@ module.exports = {
       },
     },
     { name: 'core-no-node', severity: 'error', from: { path: '^src/core/', pathNot: TESTS }, to: { dependencyTypes: ['core'] } },
+    core('edits', []),
     core('record', []),
     core('vocabularies', ['record']),
     core('venues', ['record', 'vocabularies']),

@@ -99,11 +99,9 @@ async function load() {
     scheme: 'ocebm-2011',
     person: PERSON,
   });
-  await saveCriteria(
-    context(),
-    id,
-    CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
-  ); // prettier-ignore
+  await saveCriteria(context(), id, {
+    value: CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
+  }); // prettier-ignore
   await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);
   // The protocol asked for five years and did not think of retractions; both were changed before anything was decided.
@@ -166,8 +164,7 @@ async function retrieve(reviewId: string, { name, tag, file, profile, log }: Dem
   told(
     await saveRetrieval(context(), reviewId, {
       id: retrieval.id,
-      seenEdit: 0,
-      retrieval: {
+      value: {
         ...EMPTY_RETRIEVAL,
         ...rest,
         databaseIds: [database.id],

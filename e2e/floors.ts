@@ -48,7 +48,7 @@ export async function sievedFloors(page: Page, title: string): Promise<string> {
     asOf: '2026-09-14',
     scheme: 'ocebm-2011',
   };
-  await verb(page, id, 'save-settings', { ...question, ...words, person: 'R. Tester' });
+  await verb(page, id, 'save-settings', { value: { ...question, ...words, person: 'R. Tester' } });
   const rest = { evidence: 'stated-and-inferred', rationale: '', on: true } as const;
   const limiters = [
     { id: 'flags', name: 'Retracted', test: { kind: 'flags', flags: ['retracted'] }, whenUnknown: 'hold' },
@@ -62,8 +62,8 @@ export async function sievedFloors(page: Page, title: string): Promise<string> {
   await verb(page, id, 'save-sieve', { sieve: limiters, seenEdit: 0 });
   await verb(page, id, 'freeze-sieve', { note: 'As in the protocol.' });
   const criterion = { text: 'People who lay tiles', definition: 'As their main work.', judgedBy: 'reader', reasonCode: 'population' };
-  await verb(page, id, 'save-criteria', [
-    { ...criterion, id: crypto.randomUUID(), quota: { atLeast: 2, axis: 'publicationType', allowed: ['research-article'] } },
-  ]);
+  await verb(page, id, 'save-criteria', {
+    value: [{ ...criterion, id: crypto.randomUUID(), quota: { atLeast: 2, axis: 'publicationType', allowed: ['research-article'] } }],
+  });
   return id;
 }

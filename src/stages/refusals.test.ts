@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { OCEBM_2011 } from '@/core/classify';
+import { DEFAULT_TEMPLATES } from '@/core/grounds';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import type { Limiter, Sieve } from '@/core/sieve';
 import { ImportFile, Job, Review, SourceDatabase, Work } from '@/platform/db/schema';
@@ -18,6 +19,7 @@ import { mergeReasons } from './decide/commands/merge-reasons';
 import { saveFullText } from './decide/commands/save-full-text';
 import { saveReasons } from './decide/commands/save-reasons';
 import { saveCriteria } from './question/commands/save-criteria';
+import { criteriaOf } from './question/store/criteria';
 import { receiveFile } from './retrieve/commands/receive-file';
 import { retrieveView } from './retrieve/queries/retrieve-view';
 import { saveSieve } from './sieve/commands/save-sieve';
@@ -69,7 +71,7 @@ beforeAll(async () => {
   waiting = files.find((f) => f.state === 'waiting')!.id;
   garbled = files.find((f) => f.state === 'refused')!.id;
   copy = (await said(copyScheme(db.context(), id, { from: 'ocebm-2011', label: 'Our copy' }))).id;
-  await said(saveReasons(db.context(), id, [reason('population'), reason('setting'), reason('outcome')]));
+  await said(saveReasons(db.context(), id, { value: [reason('population'), reason('setting'), reason('outcome')] }));
   await said(mergeReasons(db.context(), id, { code: 'setting', into: 'population' }));
   await said(saveSieve(db.context(), id, { sieve: SIEVE, seenEdit: (await reviewOf()).sieveEdit }));
   const decision = { workNo: 1, verdict: 'exclude', reasonCode: 'population', grounds: 'Not them.', seenSeq: 0 } as const;
@@ -79,7 +81,7 @@ beforeAll(async () => {
   await said(saveVenue(db.context(), id, { before: null, entry: journal }));
   await said(addKnown(db.context(), id, { text: 'Straps for floor layers', source: 'a colleague' }));
   await said(drawCheck(db.context(), id, { kind: 'own-decisions', design: 'simple', size: 1, share: null, seed: 1 }));
-  await said(saveCriteria(db.context(), id, [criterion('population')]));
+  await said(saveCriteria(db.context(), id, { value: [criterion('population')] }));
   ({ revision } = await reviewOf());
   const other = await aReview(db.context());
   const scheme = (await said(copyScheme(db.context(), other.id, { from: 'ocebm-2011', label: 'Own' }))).id;
@@ -121,12 +123,29 @@ const CASES: Record<string, () => object | Promise<object>> = {
     ...{ works: [{ workNo: 2, seenSeq: 0 }], stage: 'title-abstract', verdict: 'exclude', reasonCode: 'none', grounds: 'So.' },
   }),
   'write-difference no-work': () => ({ works: [1, 999], text: 'It differs.' }),
-  'save-reasons code-twice': () => [reason('a'), reason('a')],
-  'save-reasons code-taken': () => [reason('not-retrieved')],
-  'save-reasons code-merged': () => [reason('population'), reason('setting')],
+  'save-reasons code-twice': () => ({ value: [reason('a'), reason('a')] }),
+  'save-reasons code-taken': () => ({ value: [reason('not-retrieved')] }),
+  'save-reasons code-merged': () => ({ value: [reason('population'), reason('setting')] }),
   'merge-reasons no-reason': () => ({ code: 'none', into: 'population' }),
   'merge-reasons not-merged': () => ({ code: 'outcome', into: null }),
-  'save-templates unknown-slot': () => ({ templates: { keep: '{nobody}', exclude: 'x', stopped: 'x', rescued: 'x' } }),
+  'save-reasons changed-meanwhile': () => ({
+    value: [{ ...reason('population'), text: 'mine' }],
+    seen: [{ ...reason('population'), text: 'before' }],
+  }),
+  'save-templates changed-meanwhile': () => ({
+    value: { ...DEFAULT_TEMPLATES, keep: 'mine' },
+    seen: { ...DEFAULT_TEMPLATES, keep: 'before' },
+  }),
+  'save-settings changed-meanwhile': () => ({ value: settings('mine'), seen: settings('before') }),
+  'save-criteria changed-meanwhile': async () => {
+    const [now] = await criteriaOf(db.context(), id);
+    return { value: [{ ...now!, text: 'mine' }], seen: [{ ...now!, text: 'before' }] };
+  },
+  'save-database changed-meanwhile': async () => {
+    const mine = { ...database({ id: vh, tag: 'VH' }), name: 'mine' };
+    return { ...mine, seen: { ...mine, name: 'before' } };
+  },
+  'save-templates unknown-slot': () => ({ value: { keep: '{nobody}', exclude: 'x', stopped: 'x', rescued: 'x' } }),
   'save-full-text dates': () => ({ ...request(2), arrived: '2026-08-01', seenEdit: 0 }),
   'save-full-text changed-meanwhile': () => ({ ...request(1), seenEdit: 0 }),
   'remove-attachment no-pdf': () => ({ id: nothing, removed: true }),
@@ -147,22 +166,26 @@ const CASES: Record<string, () => object | Promise<object>> = {
   'save-sieve changed-meanwhile': () => ({ sieve: SIEVE, seenEdit: 999 }),
   'override-works no-limiter': () => ({ works: [1], limiters: ['none'], fate: 'pass', reason: 'So.' }),
   'override-works no-work': () => ({ works: [999], limiters: ['refereed'], fate: 'pass', reason: 'So.' }),
-  'save-settings no-scheme': () => ({ ...settings('Knee pads'), scheme: 'none' }),
-  'save-settings level-in-use': () => ({ ...settings('Knee pads'), scheme: 'nhmrc-2009' }),
-  'save-criteria code-twice': () => [criterion('a'), { ...criterion('a'), id: randomUUID() }],
-  'save-criteria code-in-use': () => [criterion('another')],
+  'save-settings no-scheme': () => ({ value: { ...settings('Knee pads'), scheme: 'none' } }),
+  'save-settings level-in-use': () => ({ value: { ...settings('Knee pads'), scheme: 'nhmrc-2009' } }),
+  'save-criteria code-twice': () => ({ value: [criterion('a'), { ...criterion('a'), id: randomUUID() }] }),
+  'save-criteria code-in-use': () => ({ value: [criterion('another')] }),
   'save-database tag-taken': () => database({ tag: 'VH' }),
   'save-database no-database': () => database({ id: nothing }),
   'save-database too-many': () => database({}),
   'map-term no-database': () => ({ databaseId: nothing, vocabulary: 'own', term: 'Trade press', sets: null }),
   'add-retrieval no-database': () => ({ databaseIds: [nothing], updates: null }),
   'add-retrieval no-retrieval': () => ({ databaseIds: [vh], updates: nothing }),
-  'save-retrieval no-database': async () => ({ id: imported.retrieval, seenEdit: 0, retrieval: await log({ databaseIds: [nothing] }) }),
-  'save-retrieval no-retrieval': async () => ({ id: nothing, seenEdit: 0, retrieval: await log({}) }),
-  'save-retrieval changed-meanwhile': async () => ({ id: imported.retrieval, seenEdit: 77, retrieval: await log({}) }),
+  'save-retrieval no-database': async () => ({ id: imported.retrieval, value: await log({ databaseIds: [nothing] }) }),
+  'save-retrieval no-retrieval': async () => ({ id: nothing, value: await log({}) }),
+  'save-retrieval changed-meanwhile': async () => ({
+    id: imported.retrieval,
+    value: await log({ notes: 'mine' }),
+    seen: await log({ notes: 'before' }),
+  }),
   'save-retrieval has-records': async () => {
     const [other] = await db.context().em.find(SourceDatabase, { reviewId: id, tag: 'AA' });
-    return { id: imported.retrieval, seenEdit: 0, retrieval: await log({ databaseIds: [other!.id] }) };
+    return { id: imported.retrieval, value: await log({ databaseIds: [other!.id] }) };
   },
   'withdraw-retrieval no-reason': () => ({ id: imported.retrieval, withdrawn: true, why: '' }),
   'withdraw-retrieval no-retrieval': () => ({ id: nothing, withdrawn: false, why: '' }),

@@ -3,7 +3,7 @@ import { type Context, openReview } from '../context';
 import type { Review } from '../db/schema';
 
 /** Locks of a review: who takes one waits until nobody else holds it. */
-export type Lock = 'decide' | 'sieve' | 'override' | 'retrievals' | 'known' | 'sample';
+export type Lock = 'edit' | 'decide' | 'sieve' | 'override' | 'retrievals' | 'known' | 'sample';
 
 /** What a verb is given: the review it is asked of, read once, beside the person, the clock and the database. */
 export interface OpenReview extends Context {

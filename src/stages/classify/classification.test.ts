@@ -172,16 +172,18 @@ test('a level is moved with a reason, and sleeps when the scheme has other level
   const review = await db.context().em.findOneOrFail(Review, { id });
   const { title, question, population, intervention, comparison, outcome, asOf, person } = review;
   await saveSettings(db.context(), id, {
-    title,
-    question,
-    population,
-    intervention,
-    comparison,
-    outcome,
-    asOf,
-    person,
-    kind: 'any',
-    scheme: 'primary-secondary',
+    value: {
+      title,
+      question,
+      population,
+      intervention,
+      comparison,
+      outcome,
+      asOf,
+      person,
+      kind: 'any',
+      scheme: 'primary-secondary',
+    },
   });
   await db.work(id);
   expect((await axis(id, 1, 'level')).tier).not.toBe('ruled');
@@ -225,16 +227,18 @@ test('a copied scheme can be changed, and the review follows; two edits do not o
     .context()
     .em.findOneOrFail(Review, { id });
   await saveSettings(db.context(), id, {
-    title,
-    question,
-    population,
-    intervention,
-    comparison,
-    outcome,
-    asOf,
-    person,
-    kind,
-    scheme: copied.id,
+    value: {
+      title,
+      question,
+      population,
+      intervention,
+      comparison,
+      outcome,
+      asOf,
+      person,
+      kind,
+      scheme: copied.id,
+    },
   });
   await db.work(id);
   expect((await axis(id, 1, 'level')).codes).toEqual(['2']);

@@ -83,7 +83,9 @@ test('reasons start from the question and the limiters; renaming and merging kee
   const list = (await reasonsOf(db.context(), id, 'title-abstract')).map((r) =>
     r.code === 'population' ? { ...r, text: 'Not tilers' } : r,
   );
-  expect(await saveReasons(db.context(), id, [...list, { code: 'setting', text: 'Other setting', definition: '' }])).toMatchObject({
+  expect(
+    await saveReasons(db.context(), id, { value: [...list, { code: 'setting', text: 'Other setting', definition: '' }] }),
+  ).toMatchObject({
     ok: true,
   });
   expect(await mergeReasons(db.context(), id, { code: 'setting', into: 'population' })).toMatchObject({ ok: true });
@@ -93,7 +95,7 @@ test('reasons start from the question and the limiters; renaming and merging kee
   expect(changes.map((c) => c.kind)).toEqual(['merged', 'added', 'renamed', 'added', 'added', 'added', 'added']);
   expect(changes.find((c) => c.kind === 'renamed')).toMatchObject({ before: 'The population asked about', after: 'Not tilers' });
   await expect(db.context().em.nativeDelete(ReasonChange, { reviewId: id })).rejects.toThrow(/never changed or deleted/);
-  expect(await saveReasons(db.context(), id, [...list, { code: 'setting', text: 'x', definition: '' }])).toMatchObject({
+  expect(await saveReasons(db.context(), id, { value: [...list, { code: 'setting', text: 'x', definition: '' }] })).toMatchObject({
     code: 'code-merged',
   });
 });
@@ -203,12 +205,12 @@ test('a decision whose classification has changed since is marked, with what cha
 
 test('templates of the review shape its drafts; unknown slots are refused', async () => {
   const templates = { keep: 'seen: {design}', exclude: 'out, {reason}', stopped: '{outcome}', rescued: '{word}' };
-  expect(await saveTemplates(db.context(), id, { templates: { ...templates, keep: '{verdict}' } })).toMatchObject({ code: 'unknown-slot' });
-  await saveTemplates(db.context(), id, { templates });
+  expect(await saveTemplates(db.context(), id, { value: { ...templates, keep: '{verdict}' } })).toMatchObject({ code: 'unknown-slot' });
+  await saveTemplates(db.context(), id, { value: templates });
   const { drafts, draft } = await workDetail(db.context(), id, 3);
   expect(draft).toMatch(/^Seen: prospective cohort or/);
   expect(drafts.exclude).toBe('Out, {reason}.');
-  await saveTemplates(db.context(), id, { templates: null });
+  await saveTemplates(db.context(), id, { value: null });
 });
 
 test('a PDF: kept by what it is, not by its name; searched page by page; taken away and brought back', async () => {

@@ -92,15 +92,18 @@ test('the log is saved as it is, a second person is not overwritten, and its cou
   const view = await retrievalView(db.context(), id, 1);
   const step = { number: 1, done: 'night', limiters: [{ name: 'English', how: 'control' as const }], count: 5, tabs: [], removed: [] };
   const retrieval = { ...EMPTY_RETRIEVAL, databaseIds: [databaseId], strategy: 'night AND light', steps: [step], reported: 5, exported: 4 };
-  expect(await saveRetrieval(db.context(), id, { id: view.id, seenEdit: view.edit, retrieval })).toMatchObject({ ok: true, edit: 1 });
-  expect(await saveRetrieval(db.context(), id, { id: view.id, seenEdit: view.edit, retrieval })).toMatchObject({
+  expect(await saveRetrieval(db.context(), id, { id: view.id, seen: view.log, value: retrieval })).toMatchObject({
+    ok: true,
+    merged: false,
+  });
+  expect(await saveRetrieval(db.context(), id, { id: view.id, seen: view.log, value: { ...retrieval, strategy: 'other' } })).toMatchObject({
     ok: false,
     code: 'changed-meanwhile',
   });
   const other = await database(id, 'Ostrane', 'OF');
-  expect(
-    await saveRetrieval(db.context(), id, { id: view.id, seenEdit: 1, retrieval: { ...retrieval, databaseIds: [other] } }),
-  ).toMatchObject({ code: 'has-records' });
+  expect(await saveRetrieval(db.context(), id, { id: view.id, value: { ...retrieval, databaseIds: [other] } })).toMatchObject({
+    code: 'has-records',
+  });
   const saved = await retrievalView(db.context(), id, 1);
   expect(saved.log).toMatchObject({ strategy: 'night AND light', steps: [step] });
   expect(saved.line.lines.map((l) => [l.code, l.missing, l.state])).toEqual([

@@ -72,7 +72,7 @@ async function halfWay() {
   const { id } = await aReview(db.context());
   await importText(db, id, 'VH', ris(TRIAL, EDITORIAL, OLD), true);
   await importText(db, id, 'OF', NBIB);
-  await saveCriteria(db.context(), id, criteria());
+  await saveCriteria(db.context(), id, { value: criteria() });
   await saveSieve(db.context(), id, { sieve: [refereed(), RECENT], seenEdit: 0 });
   const works = await db.context().em.find(Work, { reviewId: id }, { orderBy: { no: 'asc' } });
   const no = (part: string) => works.find((w) => w.title.includes(part))!.no;
@@ -277,8 +277,14 @@ test('criteria: codes are unique, and one that decisions name keeps its code', a
   const { id, trial } = await halfWay();
   await decideWork(db.context(), id, decision(trial, { verdict: 'exclude', reasonCode: 'population' }));
   const [one] = criteria();
-  expect(await saveCriteria(db.context(), id, [one!, { ...one!, id: randomUUID() }])).toMatchObject({ ok: false, code: 'code-twice' });
-  expect(await saveCriteria(db.context(), id, [{ ...one!, reasonCode: 'people' }])).toMatchObject({ ok: false, code: 'code-in-use' });
+  expect(await saveCriteria(db.context(), id, { value: [one!, { ...one!, id: randomUUID() }] })).toMatchObject({
+    ok: false,
+    code: 'code-twice',
+  });
+  expect(await saveCriteria(db.context(), id, { value: [{ ...one!, reasonCode: 'people' }] })).toMatchObject({
+    ok: false,
+    code: 'code-in-use',
+  });
   expect((await overview(db.context(), id)).quotas).toEqual([{ criterion: 'Tilers', atLeast: 1, kept: 0, through: 1 }]);
 });
 
@@ -289,12 +295,12 @@ test('settings: saved when whole; an unknown kind of question or an impossible d
     'select title, question, kind, population, intervention, comparison, outcome, as_of as "asOf", scheme, person from review where id = ?',
     [id],
   );
-  expect(await saveSettings(db.context(), id, { ...row, title: 'New title' })).toMatchObject({ ok: true });
+  expect(await saveSettings(db.context(), id, { value: { ...row, title: 'New title' } })).toMatchObject({ ok: true });
   expect((await reviewState(db.context(), id)).review.title).toBe('New title');
   for (const wrong of [{ kind: 'no-such' }, { asOf: '2026-02-30' }, { title: ' ' }, { person: '' }]) {
     expect([wrong, ReviewSettings.safeParse({ ...row, ...wrong }).success]).toEqual([wrong, false]);
   }
-  expect(await saveSettings(db.context(), id, { ...row, scheme: 'no-such' })).toMatchObject({ ok: false, code: 'no-scheme' });
+  expect(await saveSettings(db.context(), id, { value: { ...row, scheme: 'no-such' } })).toMatchObject({ ok: false, code: 'no-scheme' });
 });
 
 test('exports hold every axis, decision and grounds, and nothing that a spreadsheet runs', async () => {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { NOT_RETRIEVED } from '@/core/flow';
 import { Reason } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
+import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
 import { changesOf } from '@/stages/question';
 
@@ -20,18 +21,23 @@ export const ReasonsInput = z.array(ReasonInput).max(60);
 export const saveReasons = reviewCommand({
   name: 'save-reasons',
   right: 'edit',
-  input: ReasonsInput,
-  refuses: ['code-twice', 'code-taken', 'code-merged'],
+  input: editOf(ReasonsInput),
+  lock: 'edit',
+  refuses: ['code-twice', 'code-taken', 'code-merged', 'changed-meanwhile'],
   stale: ['reasons'],
-  async run(ctx, input) {
+  async run(ctx, given) {
     const { review, reviewId } = ctx;
+    const rows = await ctx.em.find(Reason, { reviewId }, { orderBy: { position: 'asc' } });
+    const standing = rows.filter((r) => !r.archived && !r.mergedInto).map(({ code, text, definition }) => ({ code, text, definition }));
+    const settled = settleEdit(standing, given);
+    if (!isSettled(settled)) return settled;
+    const input = settled.value;
     const codes = input.map((r) => r.code);
     const twice = codes.find((code, i) => codes.indexOf(code) !== i);
     if (twice) return refuse('code-twice', `The code "${twice}" stands twice. Each reason needs its own.`);
     if (codes.includes(NOT_RETRIEVED))
       return refuse('code-taken', `"${NOT_RETRIEVED}" is what a full text that was not had is counted under.`);
     const changes = await changesOf(ctx.em, ctx, review);
-    const rows = await ctx.em.find(Reason, { reviewId });
     const merged = input.find((r) => rows.some((row) => row.code === r.code && row.mergedInto));
     if (merged)
       return refuse('code-merged', `"${merged.code}" was made part of another reason. Take that back first, or choose another code.`);
@@ -44,6 +50,6 @@ export const saveReasons = reviewCommand({
     input.forEach((reason, position) => {
       changes.upsert(rows, { ...reason, position }, 'own');
     });
-    return {};
+    return { value: input, merged: settled.merged };
   },
 });

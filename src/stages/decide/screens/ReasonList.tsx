@@ -2,6 +2,8 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { call } from '@/client/call';
+import { ChooseVersion } from '@/client/SaveStatus';
+import { useEdit } from '@/client/useEdit';
 import type { ReasonLine } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
@@ -13,9 +15,12 @@ import { useSaving } from './useSaving';
 
 export function ReasonList({ reviewId, view }: { reviewId: string; view: ReasonsView }) {
   const saving = useSaving();
-  const standing = view.reasons.filter((r) => !r.archived && !r.mergedInto);
-  const [list, setList] = useState<ReasonLine[]>(standing.map(({ code, text, definition }) => ({ code, text, definition })));
-  const changed = JSON.stringify(list) !== JSON.stringify(standing.map(({ code, text, definition }) => ({ code, text, definition })));
+  const standing: ReasonLine[] = view.reasons
+    .filter((r) => !r.archived && !r.mergedInto)
+    .map(({ code, text, definition }) => ({ code, text, definition }));
+  const save = (value: ReasonLine[], seen: ReasonLine[]) => call(reviewId, 'save-reasons', { value, seen });
+  const edit = useEdit(standing, save, 'The reasons are saved.');
+  const { value: list, setValue: setList, changed } = edit;
   const set = (at: number, fields: Partial<ReasonLine>) => setList((old) => old.map((r, i) => (i === at ? { ...r, ...fields } : r)));
   const move = (at: number, to: number) =>
     setList((old) => {
@@ -74,8 +79,9 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
         ))}
       </ol>
       <AddReason taken={view.reasons.map((r) => r.code).concat(list.map((r) => r.code))} onAdd={(r) => setList((old) => [...old, r])} />
+      {edit.conflict && <ChooseVersion {...edit.conflict} settle={edit.settle} />}
       <div className="mt-3 flex flex-wrap gap-2">
-        <Button look="solid" disabled={!changed} onClick={() => saving(call(reviewId, 'save-reasons', list), 'The reasons are saved.')}>
+        <Button look="solid" disabled={!changed} onClick={() => edit.save()}>
           Save the reasons
         </Button>
         <Button disabled={changed} onClick={() => saving(call(reviewId, 'start-reasons', {}), 'What was missing is added.')}>

@@ -1,6 +1,7 @@
 'use client';
-import { useState } from 'react';
 import { call } from '@/client/call';
+import { ChooseVersion } from '@/client/SaveStatus';
+import { useEdit } from '@/client/useEdit';
 import { DEFAULT_TEMPLATES, SLOTS, TEMPLATE_KINDS, type TemplateKind, type Templates } from '@/core/grounds';
 import { Button } from '@/ui/button';
 import { TextArea } from '@/ui/field';
@@ -15,8 +16,9 @@ const KINDS: Record<TemplateKind, string> = {
 
 export function TemplateForm({ reviewId, templates: given, own }: { reviewId: string; templates: Templates; own: boolean }) {
   const saving = useSaving();
-  const [templates, setTemplates] = useState(given);
-  const changed = TEMPLATE_KINDS.some((k) => templates[k] !== given[k]);
+  const save = (value: Templates, seen: Templates) => call(reviewId, 'save-templates', { value, seen });
+  const edit = useEdit(given, save, 'The templates are saved.');
+  const { value: templates, setValue: setTemplates, changed } = edit;
   return (
     <section aria-label="How grounds are drafted">
       <h2 className="text-head">How grounds are drafted</h2>
@@ -46,8 +48,9 @@ export function TemplateForm({ reviewId, templates: given, own }: { reviewId: st
           ))}
         </dl>
       </details>
+      {edit.conflict && <ChooseVersion {...edit.conflict} settle={edit.settle} />}
       <div className="mt-2 flex gap-2">
-        <Button disabled={!changed} onClick={() => saving(call(reviewId, 'save-templates', { templates }), 'The templates are saved.')}>
+        <Button disabled={!changed} onClick={() => edit.save()}>
           Save the templates
         </Button>
         {(own || changed) && (
@@ -55,8 +58,7 @@ export function TemplateForm({ reviewId, templates: given, own }: { reviewId: st
             look="quiet"
             onClick={() => {
               setTemplates({ ...DEFAULT_TEMPLATES });
-              if (own)
-                void saving(call(reviewId, 'save-templates', { templates: null }), 'Back to the templates that a review starts with.');
+              if (own) void saving(call(reviewId, 'save-templates', { value: null }), 'Back to the templates that a review starts with.');
             }}
           >
             Those that a review starts with

@@ -1,22 +1,10 @@
 import { z } from 'zod';
-import { quotaSchema } from '@/core/flow';
 import { Criterion, Decision } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
+import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
+import { CriterionInput, criteriaOf } from '../store/criteria';
 import { reasonsFromCriteria } from '../store/reasons';
-
-export const CriterionInput = z.strictObject({
-  id: z.uuid(),
-  text: z.string().trim().min(1, 'Say what is asked of a source.').max(300),
-  definition: z.string().max(2000),
-  judgedBy: z.enum(['limiter', 'reader']),
-  reasonCode: z
-    .string()
-    .trim()
-    .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'A reason code is made of small letters, digits and hyphens.'),
-  quota: quotaSchema.nullable(),
-});
-export type CriterionInput = z.infer<typeof CriterionInput>;
 
 export const CriteriaInput = z.array(CriterionInput).max(40);
 
@@ -27,11 +15,15 @@ export const CriteriaInput = z.array(CriterionInput).max(40);
 export const saveCriteria = reviewCommand({
   name: 'save-criteria',
   right: 'edit',
-  input: CriteriaInput,
-  refuses: ['code-twice', 'code-in-use'],
+  input: editOf(CriteriaInput),
+  lock: 'edit',
+  refuses: ['code-twice', 'code-in-use', 'changed-meanwhile'],
   stale: ['question', 'reasons'],
-  async run(ctx, criteria) {
+  async run(ctx, input) {
     const { review, reviewId } = ctx;
+    const settled = settleEdit(await criteriaOf(ctx, reviewId), input);
+    if (!isSettled(settled)) return settled;
+    const criteria = settled.value;
     const codes = criteria.map((c) => c.reasonCode);
     const twice = codes.find((code, i) => codes.indexOf(code) !== i);
     if (twice) return refuse('code-twice', `The reason code "${twice}" stands twice. Each criterion needs its own.`);
@@ -52,6 +44,6 @@ export const saveCriteria = reviewCommand({
       else ctx.em.create(Criterion, { ...input, reviewId, position, archived: false });
     });
     await reasonsFromCriteria(ctx.em, ctx, review, before, criteria);
-    return {};
+    return { value: criteria, merged: settled.merged };
   },
 });

@@ -5,6 +5,7 @@ import { usesLevels } from '@/core/sieve';
 import { Review, SchemeRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
+import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
 
 export const ReviewSettings = z.strictObject({
@@ -21,15 +22,25 @@ export const ReviewSettings = z.strictObject({
 });
 export type ReviewSettings = z.infer<typeof ReviewSettings>;
 
+/** The question of a review, as it is shown and saved. */
+export const settingsOf = (review: Review): ReviewSettings => {
+  const { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person } = review;
+  return { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person };
+};
+
 /** Saves the question. A new scheme or kind changes levels, so the works are classified again. */
 export const saveSettings = reviewCommand({
   name: 'save-settings',
   right: 'edit',
-  input: ReviewSettings,
-  refuses: ['no-scheme', 'level-in-use'],
+  input: editOf(ReviewSettings),
+  lock: 'edit',
+  refuses: ['no-scheme', 'level-in-use', 'changed-meanwhile'],
   stale: ['question', 'classification'],
-  async run(ctx, settings) {
+  async run(ctx, input) {
     const { review, reviewId } = ctx;
+    const settled = settleEdit(settingsOf(review), input);
+    if (!isSettled(settled)) return settled;
+    const settings = settled.value;
     const levelsChange = review.scheme !== settings.scheme || review.kind !== settings.kind;
     if (!shippedScheme(settings.scheme) && (await ctx.em.count(SchemeRow, { reviewId, id: settings.scheme })) === 0)
       return refuse('no-scheme', 'This evidence scheme is not there any more.');
@@ -42,6 +53,6 @@ export const saveSettings = reviewCommand({
     ctx.em.assign(await ctx.em.findOneOrFail(Review, { id: reviewId }), settings);
     await ctx.em.flush();
     if (levelsChange) await queueReclassify(ctx.em, reviewId);
-    return {};
+    return { value: settings, merged: settled.merged };
   },
 });

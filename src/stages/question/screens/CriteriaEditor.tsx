@@ -2,13 +2,14 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { useCallback } from 'react';
 import { call } from '@/client/call';
-import { saveWords, useAutosave } from '@/client/useAutosave';
+import { SaveStatus } from '@/client/SaveStatus';
+import { useAutosave } from '@/client/useAutosave';
 import { AXIS_LABELS, type EvidenceScheme } from '@/core/classify';
 import { axisValues, MASK_AXES, type MaskAxis } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
 import { IconButton } from '@/ui/icon-button';
-import type { CriterionInput } from '../commands/save-criteria';
+import type { CriterionInput } from '../store/criteria';
 
 interface CriteriaEditorProps {
   reviewId: string;
@@ -19,8 +20,11 @@ interface CriteriaEditorProps {
 
 /** What is asked of a source, in order. Each criterion is also a reason for excluding, under its number. */
 export function CriteriaEditor({ reviewId, criteria, scheme, quotas }: CriteriaEditorProps) {
-  const save = useCallback((next: CriterionInput[]) => call(reviewId, 'save-criteria', next), [reviewId]);
-  const { value, change, state } = useAutosave(`criteria:${reviewId}`, criteria, save);
+  const save = useCallback(
+    (value: CriterionInput[], seen: CriterionInput[]) => call(reviewId, 'save-criteria', { value, seen }),
+    [reviewId],
+  );
+  const { value, change, state, settle } = useAutosave(`criteria:${reviewId}`, criteria, save);
   const set = (index: number, fields: Partial<CriterionInput>) => change(value.map((c, i) => (i === index ? { ...c, ...fields } : c)));
   const move = (from: number, to: number) => {
     const next = [...value];
@@ -38,9 +42,7 @@ export function CriteriaEditor({ reviewId, criteria, scheme, quotas }: CriteriaE
     <section aria-label="Criteria" className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
         <h2 className="text-head">What is asked of a source</h2>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
-          {saveWords(state)}
-        </span>
+        <SaveStatus state={state} settle={settle} />
       </div>
       <ol className="flex flex-col">
         {value.map((c, i) => (

@@ -2,7 +2,8 @@
 import Link from 'next/link';
 import { useCallback } from 'react';
 import { call } from '@/client/call';
-import { saveWords, useAutosave } from '@/client/useAutosave';
+import { SaveStatus } from '@/client/SaveStatus';
+import { useAutosave } from '@/client/useAutosave';
 import { columnFor, type EvidenceScheme, QUESTION_KINDS } from '@/core/classify';
 import { Select, TextArea, TextField } from '@/ui/field';
 import type { ReviewSettings } from '../commands/save-settings';
@@ -14,8 +15,8 @@ interface QuestionFormProps {
 }
 
 export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps) {
-  const save = useCallback((next: ReviewSettings) => call(reviewId, 'save-settings', next), [reviewId]);
-  const { value, change, state } = useAutosave(`question:${reviewId}`, settings, save);
+  const save = useCallback((value: ReviewSettings, seen: ReviewSettings) => call(reviewId, 'save-settings', { value, seen }), [reviewId]);
+  const { value, change, state, settle } = useAutosave(`question:${reviewId}`, settings, save);
   const text = (name: keyof ReviewSettings) => ({
     value: value[name],
     onChange: (e: { target: { value: string } }) => change({ ...value, [name]: e.target.value }),
@@ -26,9 +27,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
     <section aria-label="The question" className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
         <h1 className="text-title">The question</h1>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
-          {saveWords(state)}
-        </span>
+        <SaveStatus state={state} settle={settle} />
       </div>
       <TextField label="Title of the review" maxLength={300} {...text('title')} />
       <TextArea label="Question in words" rows={3} maxLength={4000} className="font-serif text-lead" {...text('question')} />

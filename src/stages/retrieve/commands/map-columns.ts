@@ -1,3 +1,4 @@
+import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { columnMapping } from '@/core/parity';
 import { type ColumnMapping, mappingFault } from '@/core/record';
@@ -20,7 +21,7 @@ export const mapColumns = reviewCommand({
     const mapping: ColumnMapping = input.mapping;
     const fault = mappingFault(mapping);
     if (fault) return refuse('bad-mapping', fault);
-    const file = await ctx.em.findOne(ImportFile, { reviewId, id: input.fileId }, { lockMode: 4 });
+    const file = await ctx.em.findOne(ImportFile, { reviewId, id: input.fileId }, { lockMode: LockMode.PESSIMISTIC_WRITE });
     if (file?.state !== 'waiting') return refuse('read-already', 'This table is not waiting for its columns any more.');
     const retrieval = await ctx.em.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
     ctx.em.assign(file, { mapping, state: 'received' });

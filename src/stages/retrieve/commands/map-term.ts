@@ -1,3 +1,4 @@
+import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { termKey } from '@/core/classify';
 import { type MappedTerm, termSets } from '@/core/parity';
@@ -24,7 +25,7 @@ export const mapTerm = reviewCommand({
   stale: ['retrieval', 'classification'],
   async run(ctx, input) {
     const { reviewId } = ctx;
-    const database = await ctx.em.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: 4 });
+    const database = await ctx.em.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: LockMode.PESSIMISTIC_WRITE });
     if (!database) return refuse('no-database', 'This database is not in the review any more.');
     const key = termKey(input.vocabulary, input.term);
     const others = database.profile.terms.filter((t) => termKey(t.vocabulary, t.term) !== key);

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
+import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { limiterProfile, scopeOf } from '@/core/parity';
 import { SourceDatabase } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
+import { isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
 import { databasesOf } from '../store/databases';
 
@@ -19,6 +21,8 @@ export const DatabaseInput = z.strictObject({
   profile: limiterProfile,
   /** Takes over terms and columns of the profile too, as from a file; otherwise those that were mapped one by one stay. */
   whole: z.boolean().optional(),
+  /** The database as the person saw it last. */
+  seen: z.unknown().optional(),
 });
 export type DatabaseInput = z.infer<typeof DatabaseInput>;
 
@@ -27,11 +31,20 @@ export const saveDatabase = reviewCommand({
   name: 'save-database',
   right: 'edit',
   input: DatabaseInput,
-  refuses: ['tag-taken', 'no-database', 'too-many'],
+  lock: 'edit',
+  refuses: ['tag-taken', 'no-database', 'too-many', 'changed-meanwhile'],
   stale: ['retrieval', 'classification'],
-  async run(ctx, input) {
+  async run(ctx, given) {
     const { reviewId } = ctx;
+    // Terms are mapped one by one meanwhile: whoever does waits until this is done, and this for them.
+    if (given.id) await ctx.em.findOne(SourceDatabase, { reviewId, id: given.id }, { lockMode: LockMode.PESSIMISTIC_WRITE });
     const all = await databasesOf(ctx, reviewId);
+    const settled = settleDatabase(
+      all.find((d) => d.id === given.id),
+      given,
+    );
+    if (!isSettled(settled)) return settled;
+    const input = { ...given, ...settled.value };
     if (all.some((d) => d.tag === input.tag && d.id !== input.id))
       return refuse('tag-taken', `The tag ${input.tag} is taken. Choose another.`);
     const old = all.find((d) => d.id === input.id);
@@ -49,6 +62,17 @@ export const saveDatabase = reviewCommand({
     } else {
       ctx.em.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }
-    return { id };
+    return { id, value: { name: input.name, tag: input.tag, profile }, merged: settled.merged };
   },
 });
+
+type Edited = Pick<DatabaseInput, 'name' | 'tag' | 'profile'>;
+
+/** What is edited together; terms, columns and names of limiters are changed one by one, each by a verb of its own. */
+const edited = ({ name, tag, profile }: Edited): Edited => ({ name, tag, profile: { ...profile, terms: [], columns: null, natives: [] } });
+
+function settleDatabase(current: Edited | undefined, { seen, whole, ...input }: DatabaseInput) {
+  if (!current || whole || seen === undefined)
+    return { value: { name: input.name, tag: input.tag, profile: input.profile }, merged: false };
+  return settleEdit(edited(current), { value: edited(input), seen: edited(seen as Edited) });
+}

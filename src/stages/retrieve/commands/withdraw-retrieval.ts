@@ -1,3 +1,4 @@
+import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { Retrieval } from '@/platform/db/schema';
 import { enqueue } from '@/platform/queue/queue';
@@ -16,12 +17,12 @@ export const withdrawRetrieval = reviewCommand({
   async run(ctx, input) {
     const { reviewId } = ctx;
     if (input.withdrawn && !input.why) return refuse('no-reason', 'Say why: the log shows it.');
-    const row = await ctx.em.findOne(Retrieval, { reviewId, id: input.id }, { lockMode: 4 });
+    const row = await ctx.em.findOne(Retrieval, { reviewId, id: input.id }, { lockMode: LockMode.PESSIMISTIC_WRITE });
     if (!row) return refuse('no-retrieval', 'This retrieval is not in the review.');
-    if (row.withdrawn === input.withdrawn) return { edit: row.edit };
+    if (row.withdrawn === input.withdrawn) return {};
     ctx.em.assign(row, { withdrawn: input.withdrawn, withdrawnWhy: input.withdrawn ? input.why : '', edit: row.edit + 1 });
     await ctx.em.flush();
     await enqueue(ctx.em, reviewId, 'classify-review');
-    return { edit: row.edit };
+    return {};
   },
 });

@@ -1,6 +1,6 @@
 import { compareRuns, type RunRecord } from '@/core/parity';
 import { type Context, NotFound, openReview } from '@/platform/context';
-import { retrievalById, retrievalByNumber, retrievalsOf } from '../store/retrievals';
+import { retrievalById, retrievalByNumber, retrievalInputOf, retrievalsOf } from '../store/retrievals';
 import { retrieveView } from './retrieve-view';
 
 /** One retrieval with everything its log holds, its files, and what changed since the run it updates. */
@@ -9,32 +9,13 @@ export async function retrievalView(ctx: Context, reviewId: string, number: numb
   const row = Number.isSafeInteger(number) && number > 0 && number < 2 ** 31 ? await retrievalByNumber(ctx, reviewId, number) : null;
   if (!row) throw new NotFound('There is no such retrieval.');
   const { databases, retrievals, formats, jobs } = await retrieveView(ctx, reviewId);
-  const { id, edit, withdrawn, withdrawnWhy, number: no, ...rest } = row;
+  const { id, withdrawn, withdrawnWhy, number: no } = row;
   return {
     id,
     number: no,
-    edit,
     withdrawn,
     withdrawnWhy,
-    log: {
-      databaseIds: rest.databaseIds,
-      platform: rest.platform,
-      searchedOn: rest.searchedOn,
-      coverageFrom: rest.coverageFrom,
-      coverageTo: rest.coverageTo,
-      defaultFields: rest.defaultFields,
-      wordVariation: rest.wordVariation,
-      strategy: rest.strategy,
-      steps: rest.steps,
-      reported: rest.reported ?? null,
-      exported: rest.exported ?? null,
-      reasons: rest.reasons,
-      sortOrder: rest.sortOrder,
-      capped: rest.capped,
-      ranBy: rest.ranBy,
-      notes: rest.notes,
-      updates: rest.updates ?? null,
-    },
+    log: retrievalInputOf(row),
     line: retrievals.find((r) => r.id === id)!,
     others: retrievals.filter((r) => r.id !== id).map((r) => ({ id: r.id, number: r.number, names: r.names, searchedOn: r.searchedOn })),
     databases,

@@ -3,7 +3,8 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { saveWords, useAutosave } from '@/client/useAutosave';
+import { SaveStatus } from '@/client/SaveStatus';
+import { useAutosave } from '@/client/useAutosave';
 import { CARRIED, type Carried, type LimiterProfile, readProfile, writeProfile } from '@/core/parity';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
@@ -21,15 +22,15 @@ type Edited = Pick<DatabaseView, 'name' | 'tag' | 'profile'>;
 export function ProfileScreen({ reviewId, database }: { reviewId: string; database: DatabaseView }) {
   const router = useRouter();
   const save = useCallback(
-    async (next: Edited) => {
-      const result = await call(reviewId, 'save-database', { ...next, id: database.id });
+    async (next: Edited, seen: Edited) => {
+      const result = await call(reviewId, 'save-database', { ...next, seen, id: database.id });
       // The address of this page is the tag.
       if (result.ok && next.tag !== database.tag) router.replace(`/reviews/${reviewId}/retrieve/database/${next.tag}`);
       return result;
     },
     [reviewId, database.id, database.tag, router],
   );
-  const { value, change, state } = useAutosave<Edited>(
+  const { value, change, state, settle } = useAutosave<Edited>(
     `database:${database.id}`,
     { name: database.name, tag: database.tag, profile: database.profile },
     save,
@@ -42,9 +43,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
       <div className="mb-3 flex items-center gap-3">
         <DatabaseTag tag={database.tag} />
         <h1 className="text-title">{database.name}: what it can limit</h1>
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
-          {saveWords(state)}
-        </span>
+        <SaveStatus state={state} settle={settle} />
         <ProfileFileButtons
           reviewId={reviewId}
           database={{ ...database, name: value.name, tag: value.tag, profile }}

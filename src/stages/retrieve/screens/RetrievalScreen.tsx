@@ -1,7 +1,8 @@
 'use client';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { call } from '@/client/call';
-import { saveWords, useAutosave } from '@/client/useAutosave';
+import { SaveStatus } from '@/client/SaveStatus';
+import { useAutosave } from '@/client/useAutosave';
 import { useJobs } from '@/client/useJobs';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
@@ -19,16 +20,8 @@ import { WithdrawDialog } from './WithdrawDialog';
 
 /** One retrieval as a search log would print it, with its files and numbers. */
 export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: RetrievalView }) {
-  const edit = useRef(view.edit);
-  const save = useCallback(
-    async (next: Log) => {
-      const result = await call(reviewId, 'save-retrieval', { id: view.id, seenEdit: edit.current, retrieval: next });
-      if (result.ok) edit.current = result.edit;
-      return result;
-    },
-    [reviewId, view.id],
-  );
-  const { value, change, state } = useAutosave<Log>(`retrieval:${view.id}`, view.log, save);
+  const save = useCallback((value: Log, seen: Log) => call(reviewId, 'save-retrieval', { id: view.id, value, seen }), [reviewId, view.id]);
+  const { value, change, state, settle } = useAutosave<Log>(`retrieval:${view.id}`, view.log, save);
   const { jobs, poke } = useJobs(reviewId, view.jobs);
   const [withdrawing, setWithdrawing] = useState(false);
   const [problems, setProblems] = useState<string[]>([]);
@@ -66,9 +59,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
           Retrieval {view.number}: {view.line.names}
         </h1>
         {view.withdrawn && <Pill look="attention">withdrawn</Pill>}
-        <span role="status" className={state.state === 'refused' ? 'font-medium text-copper' : 'text-small text-slate'}>
-          {saveWords(state)}
-        </span>
+        <SaveStatus state={state} settle={settle} />
         <div className="ml-auto flex gap-2">
           <LaterRunButton reviewId={reviewId} view={view} />
           <Button onClick={() => setWithdrawing(true)}>{view.withdrawn ? 'Bring back' : 'Withdraw'}</Button>
@@ -133,16 +124,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
           <TextArea label="Notes" rows={3} maxLength={10_000} {...text('notes')} />
         </aside>
       </div>
-      {withdrawing && (
-        <WithdrawDialog
-          reviewId={reviewId}
-          view={view}
-          onDone={(next) => {
-            edit.current = next;
-          }}
-          onClose={() => setWithdrawing(false)}
-        />
-      )}
+      {withdrawing && <WithdrawDialog reviewId={reviewId} view={view} onClose={() => setWithdrawing(false)} />}
     </main>
   );
 }

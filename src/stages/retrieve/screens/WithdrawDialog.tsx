@@ -13,11 +13,10 @@ interface WithdrawProps {
   reviewId: string;
   view: RetrievalView;
   /** @param edit what the next change of the log has seen */
-  onDone(edit: number): void;
   onClose(): void;
 }
 
-export function WithdrawDialog({ reviewId, view, onDone, onClose }: WithdrawProps) {
+export function WithdrawDialog({ reviewId, view, onClose }: WithdrawProps) {
   const [why, setWhy] = useState('');
   const [error, setError] = useState('');
   const router = useRouter();
@@ -28,7 +27,6 @@ export function WithdrawDialog({ reviewId, view, onDone, onClose }: WithdrawProp
     toast(
       view.withdrawn ? `Retrieval ${view.number} counts again.` : `Retrieval ${view.number} is withdrawn. It can be brought back here.`,
     );
-    onDone(result.edit);
     onClose();
     // Its numbers are everywhere.
     router.refresh();

@@ -37,6 +37,10 @@ export const RetrievalInput = z.strictObject({
 
 export type RetrievalInput = z.infer<typeof RetrievalInput>;
 
+/** What a person has said of a retrieval, as it is shown and saved. */
+export const retrievalInputOf = (row: Retrieval): RetrievalInput =>
+  Object.fromEntries(Object.keys(EMPTY_RETRIEVAL).map((field) => [field, row[field as keyof RetrievalInput] ?? null])) as RetrievalInput;
+
 export const EMPTY_RETRIEVAL: RetrievalInput = {
   databaseIds: [],
   platform: '',

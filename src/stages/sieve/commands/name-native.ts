@@ -1,3 +1,4 @@
+import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { canBeTested } from '@/core/parity';
 import { GALLERY } from '@/core/sieve';
@@ -22,7 +23,7 @@ export const nameNative = reviewCommand({
     const scheme = await schemeOf(ctx.em, review);
     if (sample && !canBeTested(sample.test(scheme), scheme))
       return refuse('not-testable', 'A limiter at a database cannot be tested as one that reads text.');
-    const database = await ctx.em.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: 4 });
+    const database = await ctx.em.findOne(SourceDatabase, { reviewId, id: input.databaseId }, { lockMode: LockMode.PESSIMISTIC_WRITE });
     if (!database) return refuse('no-database', 'This database is not in the review any more.');
     const others = (database.profile.natives ?? []).filter((n) => n.name.toLowerCase() !== input.name.toLowerCase());
     const natives = sample ? [...others, { name: input.name, meaning: sample.test(scheme) }] : others;

@@ -18,6 +18,7 @@ export const saveWriteUp = reviewCommand({
   name: 'save-write-up',
   right: 'edit',
   input: SaveWriteUp,
+  lock: 'edit',
   refuses: ['unknown-slot'],
   stale: ['write-up'],
   async run(ctx, input) {
