@@ -297,7 +297,7 @@ test('every refusal that a verb declares has a case here, and no other', () => {
 });
 
 test('every code that is declared has a status, and every code with a status is given by something', () => {
-  const given = new Set([...declared.map((d) => d.split(' ')[1]!), 'bad-input', 'not-allowed', 'not-ours', 'rebuilding']);
+  const given = new Set([...declared.map((d) => d.split(' ')[1]!), 'bad-input', 'not-allowed', 'not-ours', 'rebuilding', 'try-again']);
   // Of files, which are received by routes of their own: see the tests of receiving files and PDFs.
   for (const code of ['same-file', 'too-large', 'withdrawn']) given.add(code);
   expect(Object.keys(REFUSALS).sort()).toEqual([...given].sort());

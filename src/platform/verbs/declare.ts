@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { OtherForm } from '@/core/storage';
 import type { Context } from '../context';
+import { isMissingReference } from '../db/faults';
 import { hasQueued } from '../queue/queue';
-import { type Lock, type OpenReview, opened, takeLock } from './open-review';
+import { type Lock, type OpenReview, opened, takeLocks } from './open-review';
 import { type Refusal, type RefusalCode, refuse } from './refusals';
 import type { Right, Topic } from './rights';
 import { soundInput, Unsound } from './sound-input';
@@ -17,8 +18,8 @@ export interface Declaration<N extends string = string, S extends z.ZodType = z.
   readonly refuses: readonly R[];
 }
 interface Command<N extends string, S extends z.ZodType, R extends RefusalCode, O> extends Declaration<N, S, R> {
-  /** Which lock of the review it runs under, if any. */
-  readonly lock?: Lock;
+  /** Which locks of the review it runs under. */
+  readonly lock?: Lock | readonly Lock[];
   /** What of the review is not what it was when it has run: answers that rest on it are asked for again. */
   readonly stale: readonly Topic[];
   /** In one transaction; a refusal rolls it back. What is put into `afterwards` is done when it is committed. */
@@ -54,7 +55,11 @@ type InputOf<S extends z.ZodType> = Record<never, never> extends z.input<S> ? [i
 export interface Verb<K extends 'command' | 'query', N extends string, S extends z.ZodType, A> {
   (ctx: Context, reviewId: string, ...input: InputOf<S>): Promise<A>;
   readonly kind: K;
-  readonly declared: Declaration<N, S> & { readonly lock?: Lock; readonly stale?: readonly Topic[]; readonly rests?: readonly Topic[] };
+  readonly declared: Declaration<N, S> & {
+    readonly lock?: Lock | readonly Lock[];
+    readonly stale?: readonly Topic[];
+    readonly rests?: readonly Topic[];
+  };
 }
 
 const REBUILDING = refuse('rebuilding', 'The works of this review are being classified anew since an update. Try again when that is done.');
@@ -80,7 +85,7 @@ export function reviewCommand<const N extends string, S extends z.ZodType, const
     let answer: object;
     try {
       answer = await ctx.em.transactional(async (tx) => {
-        if (declared.lock) await takeLock(tx, declared.lock, reviewId);
+        await takeLocks(tx, [declared.lock ?? []].flat(), reviewId);
         const said = await declared.run({ ...(await opened({ ...ctx, em: tx }, reviewId)), afterwards }, asked.input);
         if (isRefusal(said)) throw new RolledBack(said);
         await tx.flush();
@@ -89,6 +94,8 @@ export function reviewCommand<const N extends string, S extends z.ZodType, const
     } catch (error) {
       if (error instanceof RolledBack) return error.refusal;
       if (error instanceof OtherForm) return REBUILDING;
+      // Deleted by somebody else while this ran.
+      if (isMissingReference(error)) await opened({ ...ctx, em: ctx.em.fork() }, reviewId);
       throw error;
     }
     for (const work of afterwards) await work();

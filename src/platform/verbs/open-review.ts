@@ -2,8 +2,9 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Context, openReview } from '../context';
 import type { Review } from '../db/schema';
 
-/** Locks of a review: who takes one waits until nobody else holds it. */
-export type Lock = 'edit' | 'decide' | 'sieve' | 'override' | 'retrievals' | 'known' | 'sample';
+/** Locks of a review: who takes one waits until nobody else holds it. Several are taken in this order, so that nobody waits in a ring. */
+export const LOCKS = ['edit', 'retrievals', 'files', 'decide', 'sieve', 'override', 'known', 'sample'] as const;
+export type Lock = (typeof LOCKS)[number];
 
 /** What a verb is given: the review it is asked of, read once, beside the person, the clock and the database. */
 export interface OpenReview extends Context {
@@ -17,6 +18,11 @@ export const opened = async (ctx: Context, reviewId: string): Promise<OpenReview
   reviewId,
   review: await openReview(ctx, reviewId),
 });
+
+/** Takes locks in their order. */
+export async function takeLocks(tx: EntityManager, locks: readonly Lock[], reviewId: string): Promise<void> {
+  for (const lock of LOCKS) if (locks.includes(lock)) await takeLock(tx, lock, reviewId);
+}
 
 /** Waits until nobody else holds this lock of the review, and holds it until the transaction ends. */
 export async function takeLock(tx: EntityManager, lock: Lock, reviewId: string): Promise<void> {

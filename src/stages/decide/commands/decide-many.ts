@@ -27,7 +27,8 @@ export const decideMany = reviewCommand({
   name: 'decide-many',
   right: 'decide',
   input: DecideMany,
-  lock: 'decide',
+  // The sieve that a decision names is the one it was judged by.
+  lock: ['decide', 'sieve'],
   refuses: ['no-reason'],
   stale: ['decisions', 'each-work'],
   async run(ctx, input) {

@@ -31,7 +31,8 @@ export const decideWork = reviewCommand({
   name: 'decide',
   right: 'decide',
   input: DecideWork,
-  lock: 'decide',
+  // The sieve that a decision names is the one it was judged by.
+  lock: ['decide', 'sieve'],
   refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
   stale: ['decisions'],
   async run(ctx, input) {

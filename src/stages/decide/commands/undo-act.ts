@@ -14,7 +14,8 @@ export const undoAct = reviewCommand({
   name: 'undo-act',
   right: 'decide',
   input: UndoAct,
-  lock: 'decide',
+  // The sieve that a decision names is the one it was judged by.
+  lock: ['decide', 'sieve'],
   refuses: [],
   stale: ['decisions', 'each-work'],
   async run(ctx, { act }) {

@@ -4,12 +4,15 @@ import { mkdir, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import type { EntityManager } from '@mikro-orm/postgresql';
 import { detectFormat, type Format, mappingOf, textOfHead } from '@/core/formats';
 import type { ColumnMapping } from '@/core/record';
-import { type Context, isUuid, openReview } from '@/platform/context';
+import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
+import { isMissingReference } from '@/platform/db/faults';
 import { ImportFile, type Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { enqueue } from '@/platform/queue/queue';
+import { takeLocks } from '@/platform/verbs/open-review';
 import { type Result, refuse } from '@/platform/verbs/refusals';
 import { firstBytes } from '../store/first-bytes';
 import { EMPTY_RETRIEVAL, insertRetrieval, retrievalById, retrievalsOf } from '../store/retrievals';
@@ -39,73 +42,92 @@ export async function receiveFile(
   body: Readable,
 ): Promise<Result<{ fileId: string; waiting: boolean }>> {
   await openReview(ctx, reviewId);
-  const place = await placeOf(ctx, reviewId, target);
-  if (!place.ok) return place;
-  const corrects = target.corrects ?? null;
-  if (corrects && !(isUuid(corrects) && (await ctx.em.findOne(ImportFile, { reviewId, id: corrects, retrievalId: place.retrieval.id }))))
-    return refuse('no-file', 'The file that this one corrects is not in the same retrieval.');
+  const wrong = await wrongTarget(ctx, reviewId, target);
+  if (wrong) return wrong;
   const fileId = randomUUID();
-  const kept = await keep(filePath(reviewId, fileId), body);
-  if (!kept) return refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
   const path = filePath(reviewId, fileId);
-  const twin = await twinOf(ctx, reviewId, kept.sha256, place.retrieval);
-  if (twin) {
+  const kept = await keep(path, body);
+  if (!kept) return refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
+  try {
+    const received = await enter({ ...ctx, em: ctx.em.fork() }, reviewId, target, { id: fileId, name, ...kept });
+    // One that cannot be read is listed as refused, and kept to be looked at.
+    if (!received.ok && received.code === 'same-file') await rm(path, { force: true });
+    return received;
+  } catch (error) {
     await rm(path, { force: true });
-    return refuse(
-      'same-file',
-      `${name} has the same content as ${twin.name}, which was already imported into retrieval ${twin.number}. Nothing was added.`,
-    );
+    // The review was deleted while the file came.
+    if (isMissingReference(error)) throw new NotFound('There is no such review.');
+    throw error;
   }
-  const head = await firstBytes(path);
-  const detected = detectFormat(head, target.format);
-  const row = {
-    reviewId,
-    id: fileId,
-    retrievalId: place.retrieval.id,
-    corrects,
-    name,
-    bytes: kept.bytes,
-    sha256: kept.sha256,
-    mapping: null,
-    parsed: 0,
-    rejected: 0,
-    receivedAt: ctx.now(),
-  };
-  if ('problem' in detected) {
-    ctx.em.create(ImportFile, { ...row, format: null, state: 'refused', message: detected.problem.message });
-    await ctx.em.flush();
-    return refuse(detected.problem.code, `${name}: ${detected.problem.message}`);
-  }
-  const mapping = detected.format === 'csv' ? rememberedMapping(head, place.databases) : null;
-  const waiting = detected.format === 'csv' && !mapping;
-  await ctx.em.transactional(async (tx) => {
-    tx.create(ImportFile, { ...row, mapping, format: detected.format, state: waiting ? 'waiting' : 'received', message: '' });
-    await tx.flush();
-    if (!waiting) await enqueue(tx, reviewId, 'import-file', fileId);
-  });
-  return { ok: true, fileId, waiting };
 }
 
-async function placeOf(
+/** Lists a file that was kept, and queues its import: behind a lock, since the same file may come twice at once. */
+async function enter(
   ctx: Context,
   reviewId: string,
   target: FileTarget,
-): Promise<Result<{ retrieval: Pick<Retrieval, 'id'>; databases: SourceDatabase[] }>> {
-  if (target.retrievalId) {
-    const retrieval = await retrievalById(ctx, reviewId, target.retrievalId);
+  file: { id: string; name: string; bytes: number; sha256: string },
+): Promise<Result<{ fileId: string; waiting: boolean }>> {
+  const head = await firstBytes(filePath(reviewId, file.id));
+  const detected = detectFormat(head, target.format);
+  return ctx.em.transactional(async (em) => {
+    const tx = em as EntityManager;
+    await takeLocks(tx, ['retrievals', 'files'], reviewId);
+    const { retrieval, databases } = await placeOf({ ...ctx, em: tx }, reviewId, target);
+    const twin = await twinOf({ ...ctx, em: tx }, reviewId, file.sha256, retrieval);
+    if (twin)
+      return refuse(
+        'same-file',
+        `${file.name} has the same content as ${twin.name}, which was already imported into retrieval ${twin.number}. Nothing was added.`,
+      );
+    const row = {
+      ...{ reviewId, ...file, retrievalId: retrieval.id, corrects: target.corrects ?? null, mapping: null, parsed: 0, rejected: 0 },
+      receivedAt: ctx.now(),
+    };
+    if ('problem' in detected) {
+      tx.create(ImportFile, { ...row, format: null, state: 'refused', message: detected.problem.message });
+      return refuse(detected.problem.code, `${file.name}: ${detected.problem.message}`);
+    }
+    const mapping = detected.format === 'csv' ? rememberedMapping(head, databases) : null;
+    const waiting = detected.format === 'csv' && !mapping;
+    tx.create(ImportFile, { ...row, mapping, format: detected.format, state: waiting ? 'waiting' : 'received', message: '' });
+    await tx.flush();
+    if (!waiting) await enqueue(tx, reviewId, 'import-file', file.id);
+    return { ok: true, fileId: file.id, waiting };
+  });
+}
+
+/** What is wrong with where a file is to go: told before it is sent to its end. */
+async function wrongTarget(ctx: Context, reviewId: string, target: FileTarget) {
+  const { retrievalId, databaseId = '', corrects } = target;
+  if (retrievalId) {
+    const retrieval = await retrievalById(ctx, reviewId, retrievalId);
     if (!retrieval) return refuse('no-retrieval', 'Choose the retrieval that this file belongs to.');
     if (retrieval.withdrawn) return refuse('withdrawn', 'This retrieval is withdrawn. Bring it back before adding files to it.');
-    return { ok: true, retrieval, databases: await ctx.em.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } }) };
-  }
-  const id = target.databaseId ?? '';
-  const database = isUuid(id) ? await ctx.em.findOne(SourceDatabase, { reviewId, id }) : null;
-  if (!database) return refuse('no-database', 'Choose the database that this file was exported from.');
-  const own = (await retrievalsOf(ctx, reviewId))
-    .filter((r) => !r.withdrawn && r.databaseIds.length === 1 && r.databaseIds[0] === id)
-    .at(-1);
-  const retrieval =
-    own ?? (await ctx.em.transactional((tx) => insertRetrieval(tx, reviewId, ctx.now(), { ...EMPTY_RETRIEVAL, databaseIds: [id] })));
-  return { ok: true, retrieval, databases: [database] };
+  } else if (!isUuid(databaseId) || !(await ctx.em.findOne(SourceDatabase, { reviewId, id: databaseId })))
+    return refuse('no-database', 'Choose the database that this file was exported from.');
+  const corrected = corrects && isUuid(corrects) ? await ctx.em.findOne(ImportFile, { reviewId, id: corrects }) : null;
+  if (corrects && (!corrected || corrected.retrievalId !== (await retrievalFor(ctx, reviewId, target))?.id))
+    return refuse('no-file', 'The file that this one corrects is not in the same retrieval.');
+  return null;
+}
+
+/** The retrieval that a file goes to, if there is one: the one that is named, or the newest of the database alone. */
+async function retrievalFor(ctx: Context, reviewId: string, { retrievalId, databaseId }: FileTarget): Promise<Retrieval | null> {
+  if (retrievalId) return retrievalById(ctx, reviewId, retrievalId);
+  const all = await retrievalsOf(ctx, reviewId);
+  return all.filter((r) => !r.withdrawn && r.databaseIds.length === 1 && r.databaseIds[0] === databaseId).at(-1) ?? null;
+}
+
+async function placeOf(
+  ctx: Context & { em: EntityManager },
+  reviewId: string,
+  target: FileTarget,
+): Promise<{ retrieval: Pick<Retrieval, 'id'>; databases: SourceDatabase[] }> {
+  const own = await retrievalFor(ctx, reviewId, target);
+  const databaseIds = own?.databaseIds ?? [target.databaseId!];
+  const retrieval = own ?? (await insertRetrieval(ctx.em, reviewId, ctx.now(), { ...EMPTY_RETRIEVAL, databaseIds }));
+  return { retrieval, databases: await ctx.em.find(SourceDatabase, { reviewId, id: { $in: databaseIds } }) };
 }
 
 async function keep(path: string, body: Readable): Promise<{ bytes: number; sha256: string } | null> {

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { Job } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
 import { reviewCommand } from '@/platform/verbs/declare';
+import { LOCKS } from '@/platform/verbs/open-review';
 import { refuse } from '@/platform/verbs/refusals';
 import { MADE_ANEW, ROW_KIND_NAMES, reviewColumn } from '../bundle/rows';
 
@@ -13,12 +14,17 @@ export const deleteReview = reviewCommand({
   name: 'delete-review',
   right: 'manage',
   input: DeleteReview,
+  // Whoever is changing it just now ends first, and finds it gone afterwards.
+  lock: LOCKS,
   refuses: ['other-title', 'working'],
   stale: ['question'],
   async run(ctx, { title }) {
     const { review, reviewId } = ctx;
     if (title.trim() !== review.title.trim()) return refuse('other-title', 'This is not the title of the review, so nothing was deleted.');
-    if (await ctx.em.count(Job, { reviewId, state: 'running' }))
+    const [{ free }] = await ctx.em.execute<[{ free: boolean }]>('select pg_try_advisory_xact_lock(hashtext(?)) as free', [
+      `records:${reviewId}`,
+    ]);
+    if (!free || (await ctx.em.count(Job, { reviewId, state: 'running' })))
       return refuse('working', 'Its records are being worked on. Cancel that or wait until it is done, then delete the review.');
     // The database lets evidence go only for the review that is named here, and only until the transaction ends.
     await ctx.em.execute(`select set_config('narrow_sieve.deleting', ?, true)`, [reviewId]);
