@@ -1,5 +1,6 @@
 import { raw } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
+import { isUnreachable } from '@/platform/db/faults';
 import { ImportFile, Job } from '@/platform/db/schema';
 import { claimJob } from '@/platform/queue/claim';
 import { Cancelled, type Progress, progressOf } from '@/platform/queue/progress';
@@ -36,7 +37,9 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     if (error instanceof Cancelled) return await cancelled(ctx, job);
     console.error('[job]', job.kind, jobId, error);
     const reason = error instanceof Error ? error.message : String(error);
-    if (last) await giveUp(ctx, job, `It failed and was given up: ${reason}`);
+    // The database went away beneath it: that says nothing of the job, and is not counted.
+    if (isUnreachable(error)) await notBegun(ctx, job).catch(() => {});
+    else if (last) await giveUp(ctx, job, `It failed and was given up: ${reason}`);
     else await progress.write({ state: 'queued', message: `It failed and will be tried again: ${reason}`.slice(0, LONGEST_MESSAGE) });
     throw error;
   } finally {
@@ -52,6 +55,16 @@ async function reclassifyOrMerge(ctx: Context, reviewId: string, progress: Progr
     if (!(error instanceof Unprocessable)) throw error;
     await mergeAndClassify({ ...ctx, em: ctx.em.fork() }, reviewId, progress, error.records);
   }
+}
+
+/** Puts it back as it was. While the database is still away it stays as it is, is taken for lost, and sent again. */
+async function notBegun(ctx: Context, { reviewId, id }: Job): Promise<void> {
+  await ctx.em
+    .fork()
+    .execute(
+      `update job set state = 'queued', attempts = greatest(attempts - 1, 0), updated_at = clock_timestamp() where review_id = ? and id = ?`,
+      [reviewId, id],
+    );
 }
 
 async function giveUp(ctx: Context, { reviewId, id, fileId }: Job, words: string): Promise<void> {

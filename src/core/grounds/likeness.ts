@@ -21,18 +21,12 @@ interface Vector {
   weights: Float32Array;
 }
 
-/**
- * Texts as weighted words, to tell how near two are. Weight of a word in a text is (1 + ln tf) · ln((1 + N) / df);
- * likeness is the cosine of two such vectors, 0 (no word in common) to 1.
- * @source Salton & Buckley, Inf Process Manage 1988;24:513–523 (term weighting), from memory
- */
+/** Texts as counted words: each is cut into words once, however often it is compared. */
 export class TextIndex {
   private readonly ids = new Map<string, number>();
-  private readonly found: number[] = [];
-  /** Each word as it was printed first. */
+  /** Each word as it is printed in its shortest form. */
   private readonly printed: string[] = [];
-  private readonly counts = new Map<number, Map<number, number>>();
-  private readonly vectors = new Map<number, Vector>();
+  private readonly counts = new Map<number, ReadonlyMap<number, number>>();
 
   add(key: number, text: string) {
     const counts = new Map<number, number>();
@@ -43,14 +37,10 @@ export class TextIndex {
         id = this.ids.size;
         this.ids.set(word, id);
         this.printed.push(printed);
-        this.found.push(0);
-      }
-      const n = counts.get(id) ?? 0;
-      if (n === 0) this.found[id]!++;
-      counts.set(id, n + 1);
+      } else if (printed.length < this.printed[id]!.length) this.printed[id] = printed;
+      counts.set(id, (counts.get(id) ?? 0) + 1);
     }
     this.counts.set(key, counts);
-    this.vectors.delete(key);
   }
 
   get size(): number {
@@ -58,6 +48,30 @@ export class TextIndex {
   }
   has(key: number): boolean {
     return this.counts.has(key);
+  }
+  /** Some of the texts, to be compared with each other. */
+  over(keys: readonly number[]): TextsCompared {
+    return new TextsCompared(this.ids, this.printed, new Map(keys.map((k) => [k, this.counts.get(k) ?? new Map()])));
+  }
+}
+
+/**
+ * Texts as weighted words, to tell how near two are. Weight of a word in a text is (1 + ln tf) · ln((1 + N) / df), over
+ * the texts that are compared and no others: what was asked before makes no difference. Likeness is the cosine of two
+ * such vectors, 0 (no word in common) to 1, to a millionth.
+ * @source Salton & Buckley, Inf Process Manage 1988;24:513–523 (term weighting), from memory
+ */
+export class TextsCompared {
+  private readonly found: Int32Array;
+  private readonly vectors = new Map<number, Vector>();
+
+  constructor(
+    private readonly ids: ReadonlyMap<string, number>,
+    private readonly printed: readonly string[],
+    private readonly counts: ReadonlyMap<number, ReadonlyMap<number, number>>,
+  ) {
+    this.found = new Int32Array(ids.size);
+    for (const words of counts.values()) for (const id of words.keys()) this.found[id]!++;
   }
 
   likeness(a: number, b: number): number {
@@ -73,7 +87,7 @@ export class TextIndex {
       const v = this.vector(key);
       let dot = 0;
       for (let i = 0; i < v.words.length; i++) dot += v.weights[i]! * own[v.words[i]!]!;
-      return Math.min(1, dot);
+      return Math.min(1, Math.round(dot * 1e6) / 1e6);
     });
   }
 
@@ -94,7 +108,7 @@ export class TextIndex {
         const v = this.vector(key);
         let dot = 0;
         for (let i = 0; i < v.words.length; i++) dot += v.weights[i]! * middle[v.words[i]!]!;
-        return [key, dot / length];
+        return [key, Math.round((dot / length) * 1e6) / 1e6];
       }),
     );
   }
@@ -106,7 +120,7 @@ export class TextIndex {
     return [...words]
       .map((id, i) => ({ id, counts: weights[i]! * middle[id]! }))
       .filter((w) => w.counts > 0)
-      .sort((a, b) => b.counts - a.counts || a.id - b.id)
+      .sort((a, b) => b.counts - a.counts || (this.printed[a.id]! < this.printed[b.id]! ? -1 : 1))
       .slice(0, most)
       .map((w) => this.printed[w.id]!);
   }

@@ -69,11 +69,12 @@ test.each([1, 2, 3, 20261126])('inconsistent pairs are those that a comparison o
 });
 
 describe('likeness of texts', () => {
-  const index = new TextIndex();
-  index.add(1, 'Bright light and daytime sleep in night nurses');
-  index.add(2, 'Daytime sleep of night nurses under bright lights');
-  index.add(3, 'Repair of tide mills along an estuary');
-  index.add(4, '');
+  const all = new TextIndex();
+  all.add(1, 'Bright light and daytime sleep in night nurses');
+  all.add(2, 'Daytime sleep of night nurses under bright lights');
+  all.add(3, 'Repair of tide mills along an estuary');
+  all.add(4, '');
+  const index = all.over([1, 2, 3, 4]);
   test('a text is wholly like itself, and not at all like one without a common word', () => {
     expect(index.likeness(1, 1)).toBeCloseTo(1, 5);
     expect(index.likeness(1, 3)).toBe(0);
@@ -88,6 +89,21 @@ describe('likeness of texts', () => {
   });
   // tf-idf by hand: three texts with words; "mill" stands in one: weight ln(5/1) each, so equal weights in text 3.
   test('weights follow the formula', () => expect(index.nearness([3], [], 'mill').get(3)).toBeCloseTo(1 / Math.sqrt(5), 4));
+
+  test('it depends on the texts that are compared, not on what was asked before or in which order', () => {
+    const texts = ['Bright light in night nurses', 'Night nurses and light at night', 'Tide mills and light', 'Nurses, nurses'];
+    const fresh = new TextIndex();
+    const used = new TextIndex();
+    texts.forEach((text, i) => {
+      fresh.add(i, text);
+    });
+    for (let i = 50; i < 90; i++) used.add(i, `${texts[i % 4]} and ${i} other nurses`);
+    for (const i of [3, 1, 2, 0]) used.add(i, texts[i]!);
+    used.over([50, 60, 70]).likenessTo(50, [60, 70]);
+    const asked = [0, 1, 2];
+    for (const a of asked) expect(used.over(asked).likenessTo(a, asked)).toEqual(fresh.over(asked).likenessTo(a, asked));
+    expect(used.over(asked).shared(0, [1], 3)).toEqual(fresh.over(asked).shared(0, [1], 3));
+  });
 });
 
 const ON: DecidedOn = {

@@ -11,7 +11,7 @@ function indexed(texts: readonly string[]) {
   texts.forEach((text, i) => {
     index.add(i + 1, text);
   });
-  return index;
+  return index.over(texts.map((_, i) => i + 1));
 }
 
 test('open works go to the ruled ones they are worded like, nearest first, with the words they share', () => {

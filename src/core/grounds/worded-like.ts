@@ -1,4 +1,4 @@
-import type { TextIndex } from './likeness';
+import type { TextsCompared } from './likeness';
 
 /** Works of which a person said the same on an axis, and the open ones of which it could be true. */
 export interface RuledGroup {
@@ -26,7 +26,7 @@ const WORDS = 6;
  * work that is left. Of a group of one there is no middle, and nothing is offered.
  * @param groups of one axis
  */
-export function wordedLike(groups: readonly RuledGroup[], texts: Pick<TextIndex, 'nearness' | 'shared'>): Worded[][] {
+export function wordedLike(groups: readonly RuledGroup[], texts: Pick<TextsCompared, 'nearness' | 'shared'>): Worded[][] {
   const near = groups.map(({ ruled, open }) => (ruled.length < 2 ? new Map<number, number>() : texts.nearness(open, ruled, '')));
   return groups.map(({ ruled, open }, g) => {
     if (ruled.length < 2) return [];
@@ -41,7 +41,7 @@ export function wordedLike(groups: readonly RuledGroup[], texts: Pick<TextIndex,
 }
 
 /** How near three quarters of them are to the middle of the others, or all of a few. */
-function nearnessOfMost(works: readonly number[], texts: Pick<TextIndex, 'nearness'>): number {
+function nearnessOfMost(works: readonly number[], texts: Pick<TextsCompared, 'nearness'>): number {
   const each = works.map((work) => {
     const others = works.filter((w) => w !== work);
     return texts.nearness([work], others, '').get(work) ?? 0;

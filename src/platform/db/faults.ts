@@ -12,5 +12,9 @@ const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT',
 export const isUnreachable = (error: unknown): boolean => {
   const code = codeOf(error);
   const words = error instanceof Error ? error.message : '';
-  return UNREACHABLE.has(code) || code.startsWith('08') || /Connection terminated|timeout exceeded when trying to connect/i.test(words);
+  return (
+    UNREACHABLE.has(code) ||
+    code.startsWith('08') ||
+    /Connection terminated|timeout exceeded when trying to connect|unable to acquire a connection/i.test(words)
+  );
 };

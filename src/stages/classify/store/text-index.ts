@@ -1,12 +1,12 @@
-import { TextIndex } from '@/core/grounds';
+import { TextIndex, type TextsCompared } from '@/core/grounds';
 import { recent } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 
 /** Words of the titles and abstracts of the reviews that were asked about last. */
 const held = recent<TextIndex>('text-index', 3);
 
-/** An index that has these works. Texts are read once; works that came since are added. */
-export async function textIndex(ctx: Context, reviewId: string, works: readonly number[]): Promise<TextIndex> {
+/** The texts of these works, to be compared with each other. Each is read once, however often it is asked for. */
+export async function textIndex(ctx: Context, reviewId: string, works: readonly number[]): Promise<TextsCompared> {
   let index = held.get(reviewId);
   if (!index) {
     index = new TextIndex();
@@ -23,5 +23,5 @@ export async function textIndex(ctx: Context, reviewId: string, works: readonly 
     // Others are answered between two pages.
     await new Promise((done) => setImmediate(done));
   }
-  return index;
+  return index.over(works);
 }
