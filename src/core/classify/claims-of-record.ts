@@ -1,4 +1,4 @@
-import type { BibRecord, Vocabulary } from '@/core/record';
+import { type BibRecord, readable, readableNotes, type Vocabulary } from '@/core/record';
 import type { Place } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, INDEXER_STATUSES, type Mask, MEDLINE_STATUSES } from '@/core/vocabularies';
 import { type Aside, type Claim, makeClaim, STATED_TIERS } from './claim';
@@ -86,9 +86,10 @@ function besideStated(claims: readonly Claim[]): Claim[] {
 
 const SHAPES = SHAPE_RULES.map((rule) => ({ rule, narrows: [...narrowsOf(rule.sets), ...leavesOf(rule.excludes ?? {})] }));
 
-export function claimsOfRecord(record: BibRecord, scope: DatabaseScope): RecordClaims {
-  const notes = notesOf(record);
-  const stated = statedClaims(record, scope, notes);
+export function claimsOfRecord(given: BibRecord, scope: DatabaseScope): RecordClaims {
+  const notes = readableNotes(notesOf(given));
+  const stated = statedClaims(given, scope, notes);
+  const record = readable(given);
   const { title, abstract, headings, container } = record;
   const own = typeTermsOf(record)
     .filter((t) => t.vocabulary === 'own')

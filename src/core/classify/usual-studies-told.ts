@@ -95,7 +95,7 @@ export const USUAL_STUDIES_TOLD: readonly UsualRule[] = [
     id: 'usual-told-tested-twice',
     to: ['before-after'],
     has: words(
-      '\\b(?:tested|measured|asked|rated|assessed|scored)\\b[^.]*,? (?:and|then)? ?[^.]*\\b(?:tested|measured|asked|rated|assessed|scored) again\\b[^.]*\\b(?:later|after(?:wards)?|week|month)',
+      '\\b(?:tested|measured|asked|rated|assessed|scored)\\b[^.]* (?:tested|measured|asked|rated|assessed|scored) again\\b[^.]*\\b(?:later|after(?:wards)?|week|month)',
       '\\bscores? (?:rose|fell|improved|went) from \\d[\\d.]* to \\d',
     ),
     lacks: words(

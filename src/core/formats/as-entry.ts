@@ -1,4 +1,4 @@
-import { type BibRecord, clip, type Problem } from '@/core/record';
+import { type BibRecord, clip, MOST_READ, type Problem } from '@/core/record';
 import { canBeTold } from './can-be-told';
 import type { Entry, TaggedField } from './entry';
 import { titleProblems } from './title-problems';
@@ -35,5 +35,8 @@ export function asEntry(
   }
   if (!canBeTold(record)) return rejection(place, 'no-title-or-identifier');
   titleProblems(record, place.line, problems, fields);
+  for (const field of ['title', 'abstract'] as const)
+    if (record[field].length > MOST_READ[field])
+      problems.push({ code: 'long-text', line: place.line, field, text: String(record[field].length) });
   return { ...{ kind: 'record', ...place }, record, problems };
 }

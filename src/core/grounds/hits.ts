@@ -1,3 +1,5 @@
+import { literalPattern } from '@/core/record';
+
 /** Words found in a text, with what stands around them. */
 export interface Hit {
   before: string;
@@ -12,7 +14,7 @@ export function hitsIn(text: string, words: string, most = 20): Hit[] {
   const wanted = words.trim().split(/\s+/).filter(Boolean);
   if (wanted.length === 0) return [];
   // Over a line's end a word may be broken by a hyphen.
-  const pattern = wanted.map((w) => [...w].map((c) => c.replace(/[.*+?^${}()|[\]\\/-]/g, '\\$&')).join('(?:-\\s*)?')).join('\\s+');
+  const pattern = wanted.map((w) => [...w].map(literalPattern).join('(?:-\\s*)?')).join('\\s+');
   const hits: Hit[] = [];
   for (const match of text.matchAll(new RegExp(pattern, 'giu'))) {
     const end = match.index + match[0].length;

@@ -1,3 +1,5 @@
+import { literalPattern } from '@/core/record';
+
 /** The question's parts as a person typed them: terms parted by commas or semicolons. */
 export interface QuestionTerms {
   population: string;
@@ -15,12 +17,10 @@ export interface Mention {
   end: number;
 }
 
-const literal = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-
 /** A pattern for a term that also meets its plural and its hyphenated form: "night worker" finds "night-workers". */
 const patternOf = (term: string) =>
   new RegExp(
-    `(?<![\\p{L}\\p{N}])${literal(term)
+    `(?<![\\p{L}\\p{N}])${literalPattern(term)
       .replace(/s$/, '')
       .replace(/[\s-]+/g, '[\\s-]+')}\\p{L}{0,3}(?![\\p{L}\\p{N}])`,
     'giu',

@@ -3,6 +3,8 @@ export * from './columns';
 export * from './day-interval';
 export * from './identifiers';
 export * from './inspect';
+export * from './literal';
 export * from './memo';
 export * from './names';
 export * from './problem';
+export * from './readable';

@@ -18,6 +18,7 @@ export const PROBLEM_CODES = [
   'not-well-formed',
   'too-deep',
   'bad-row',
+  'long-text',
 ] as const;
 export type ProblemCode = (typeof PROBLEM_CODES)[number];
 
@@ -51,6 +52,7 @@ const WORDS: Record<ProblemCode, (p: Problem) => string> = {
   'not-well-formed': (p) => `The entry is not well formed${p.text ? `: ${p.text}` : ''}.`,
   'too-deep': () => 'The entry is nested more than 60 levels deep, so it was not read as a record.',
   'bad-row': (p) => p.text,
+  'long-text': (p) => `The ${p.field} has ${p.text} characters; rules of classification read its beginning.`,
 };
 
 /** One plain sentence for a problem, without its place. */
