@@ -43,10 +43,11 @@ export async function faults() {
     database: 'narrow_sieve_faults',
     durable: true,
   });
-  const env = { DATABASE_URL: database.url, NARROW_SIEVE_DATA: folder };
-  process.env.DATABASE_URL = database.url;
-  runTypeScript('src/platform/db/migrate.ts', ['up'], env);
-  const context = await contextOf(database.url);
+  const { role, url } = database.application;
+  const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: folder };
+  process.env.DATABASE_URL = url;
+  runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: database.url, APPLICATION_ROLE: role });
+  const context = await contextOf(url);
   const id = await aLargeReview(context.make, folder, { VH: 2000 });
   const other = await saveDatabase(context.make(), id, { id: null, name: 'Ostrane', tag: 'OF', profile: DEFAULT_PROFILE });
   if (!other.ok) throw new Error(other.message);
@@ -91,7 +92,7 @@ export async function faults() {
       .join(', ')}`,
     `${said.failed} requests were not answered`,
   );
-  const after = await contextOf(database.url);
+  const after = await contextOf(url);
   try {
     await judgeAfter(after.make, id, said);
   } finally {

@@ -25,15 +25,17 @@ await main(async () => {
   checkNode();
   ensurePackages();
   let url = process.env.DATABASE_URL;
+  // On a server of one's own the application works as whoever DATABASE_URL names.
+  let application = { role: '', url };
   if (url) await checkOwnDatabase(url);
   else {
     ensurePostgres(findPostgres);
     database = await startPostgres({ folder: join(DATA, 'postgres'), firstPort: 54329, database: 'narrow_sieve', durable: true });
-    url = database.url;
+    ({ url, application } = database);
   }
   try {
-    const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: DATA };
-    process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], env));
+    process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: url, APPLICATION_ROLE: application.role }));
+    const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA };
     process.stdout.write(runTypeScript('demo/load.ts', [], env));
     if (!development) ensureBuild();
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);

@@ -6,7 +6,7 @@ import { runTypeScript, startWeb, startWorker, stopProgram } from './application
 import { freePort } from './postgres.mjs';
 
 /**
- * @param {{ url: string }} server a running PostgreSQL server
+ * @param {{ url: string, application: { role: string, url: string } }} server a running PostgreSQL server
  * @param {string} folder for files
  */
 export async function startForTests(server, folder) {
@@ -19,8 +19,10 @@ export async function startForTests(server, folder) {
   await admin.end();
   const data = join(folder, 'e2e');
   rmSync(data, { recursive: true, force: true });
-  const env = { DATABASE_URL: url.href, NARROW_SIEVE_DATA: data };
-  runTypeScript('src/platform/db/migrate.ts', ['up'], env);
+  runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: url.href, APPLICATION_ROLE: server.application.role });
+  // As the start command does: in a role that owns nothing.
+  const own = Object.assign(new URL(server.application.url), { pathname: url.pathname });
+  const env = { DATABASE_URL: own.href, NARROW_SIEVE_DATA: data };
   runTypeScript('demo/load.ts', [], env);
   const port = await freePort(3310);
   const programs = [await startWorker(env), await startWeb(port, env)];

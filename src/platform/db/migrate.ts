@@ -1,8 +1,11 @@
 /** tsx src/platform/db/migrate.ts [up|create NAME|check]: the schema only ever changes through migrations. */
 import { readFile, writeFile } from 'node:fs/promises';
 import { MikroORM } from '@mikro-orm/postgresql';
+import { Client } from 'pg';
 import PgBoss from 'pg-boss';
+import { createQueue } from '../queue/queue';
 import { databaseUrl } from './config';
+import { grantToApplication } from './grants';
 import { migratorConfig } from './migrator';
 
 /**
@@ -19,25 +22,37 @@ async function forgetForeignKeys() {
   if (after !== before) await writeFile(file, after);
 }
 
+const MIGRATION_LOCK = 20_261_128;
+
 const [command = 'up', name] = process.argv.slice(2);
-const orm = await MikroORM.init(migratorConfig());
+const orm = await MikroORM.init(migratorConfig({ snapshot: command !== 'up' }));
 const migrator = orm.getMigrator();
 try {
   if (command === 'create') {
     const initial = (await migrator.getExecutedMigrations()).length === 0 && (await migrator.getPendingMigrations()).length === 0;
     const made = await migrator.createMigration(undefined, false, initial, name);
+    await forgetForeignKeys();
     console.log(made.fileName || 'no changes');
   } else if (command === 'check') {
     const differs = await migrator.checkMigrationNeeded();
     console.log(differs ? 'The schema differs from the migrations.' : 'The schema is what the migrations make.');
     process.exitCode = differs ? 1 : 0;
   } else {
-    const ran = await migrator.up();
-    await forgetForeignKeys();
-    if (ran.length) console.log(`migrated: ${ran.map((m) => m.name).join(', ')}`);
-    const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', supervise: false, schedule: false });
-    await boss.start();
-    await boss.stop({ graceful: false });
+    // Two starts at once: the second waits, and finds nothing left to do.
+    const lock = new Client({ connectionString: databaseUrl() });
+    await lock.connect();
+    try {
+      await lock.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+      const ran = await migrator.up();
+      if (ran.length) console.log(`migrated: ${ran.map((m) => m.name).join(', ')}`);
+      const boss = new PgBoss({ connectionString: databaseUrl(), schema: 'pgboss', supervise: false, schedule: false });
+      await boss.start();
+      await createQueue(boss);
+      await boss.stop({ graceful: false });
+      if (process.env.APPLICATION_ROLE) await grantToApplication(orm.em.fork(), process.env.APPLICATION_ROLE);
+    } finally {
+      await lock.end();
+    }
   }
 } finally {
   await orm.close(true);

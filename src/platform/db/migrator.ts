@@ -3,9 +3,10 @@ import { defineConfig } from '@mikro-orm/postgresql';
 import { ormConfig } from './config';
 
 /** The ORM with its migrator: for the migration scripts only. */
-export const migratorConfig = (url?: string) =>
+/** @param snapshot whether the picture of the schema is kept beside the migrations: not where they only run */
+export const migratorConfig = ({ snapshot }: { snapshot: boolean }) =>
   defineConfig({
-    ...ormConfig(url),
+    ...ormConfig(),
     extensions: [Migrator],
     migrations: {
       path: './src/platform/db/migrations',
@@ -13,6 +14,7 @@ export const migratorConfig = (url?: string) =>
       glob: '!(*.d).{js,ts}',
       emit: 'ts',
       snapshotName: '.snapshot',
+      snapshot,
       transactional: true,
       allOrNothing: true,
       silent: true,

@@ -15,8 +15,11 @@ export interface JobMessage {
 const shared = globalThis as typeof globalThis & { __narrowSieveBoss?: Promise<PgBoss> };
 
 /** Retried when a worker dies or an attempt fails; each job is a transaction, so a retry starts clean. */
-export const createQueue = (boss: PgBoss) =>
-  boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard', retryLimit: 2, retryDelay: 1, expireInMinutes: 60 });
+export const createQueue = async (boss: PgBoss): Promise<void> => {
+  // It is made together with the tables, by their owner.
+  if (await boss.getQueue(QUEUE)) return;
+  await boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard', retryLimit: 2, retryDelay: 1, expireInMinutes: 60 });
+};
 
 /** A queue client that only sends: maintenance is the worker's. */
 function sender(): Promise<PgBoss> {

@@ -10,18 +10,6 @@ import { storedColumns, writeColumns } from '../store/stored-columns';
 import { classifyWorks } from './classify-works';
 
 /**
- * Rows that came by COPY have no statistics yet, and without them the planner chooses badly for whoever reads next. Only
- * the columns that queries search by: a sample of the documents would be read for nothing.
- */
-const ANALYSED = [
-  'record (review_id, no, file_id, database_id)',
-  'record_claims (review_id, record_no, rule_set)',
-  'merge_key (review_id, record_no, rules)',
-  'work_record (review_id, record_no, work_no, active)',
-  'work (review_id, no, absorbed_by)',
-];
-
-/**
  * Merges a review's records into works and families, derives claims and classification, and writes the columns under a
  * new revision, in one transaction: broken off, nothing has changed. What is up to date is kept; works keep their
  * numbers. A record that cannot be processed is set aside with its reason, and all else is done without it.
@@ -43,7 +31,8 @@ export async function mergeAndClassify(
       tx.clear();
     }
     await writeAside(tx, reviewId, aside, ctx.now());
-    for (const columns of ANALYSED) await tx.execute(`analyze ${columns}`);
+    // The planner is told what there is now.
+    await tx.execute('select analyse_works()');
   });
 }
 

@@ -5,7 +5,6 @@ import { filePath } from '@/platform/files/files';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { LOCKS } from '@/platform/verbs/open-review';
 import { refuse } from '@/platform/verbs/refusals';
-import { MADE_ANEW, ROW_KIND_NAMES, reviewColumn } from '../bundle/rows';
 
 export const DeleteReview = z.strictObject({ title: z.string().max(400) });
 
@@ -26,10 +25,8 @@ export const deleteReview = reviewCommand({
     ]);
     if (!free || (await ctx.em.count(Job, { reviewId, state: 'running' })))
       return refuse('working', 'Its records are being worked on. Cancel that or wait until it is done, then delete the review.');
-    // The database lets evidence go only for the review that is named here, and only until the transaction ends.
-    await ctx.em.execute(`select set_config('narrow_sieve.deleting', ?, true)`, [reviewId]);
-    for (const table of ['brought_field', ...MADE_ANEW, ...[...ROW_KIND_NAMES].reverse()])
-      await ctx.em.execute(`delete from "${table}" where ${reviewColumn(table)} = ?`, [reviewId]);
+    // Evidence is let go by this function alone, and only together with its review.
+    await ctx.em.execute('select delete_review(?)', [reviewId]);
     ctx.afterwards.push(() => rm(filePath(reviewId, ''), { recursive: true, force: true }));
     return {};
   },
