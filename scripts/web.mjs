@@ -5,6 +5,9 @@ import { createGate, originsOf } from './gate.mjs';
 import { endWithParent } from './parent.mjs';
 import { ROOT } from './system.mjs';
 
+// Nobody waits for ever: for a lock, for a question, or for somebody who began a change and went away. Jobs have no such bounds.
+process.env.PGOPTIONS ??= '-c lock_timeout=30s -c statement_timeout=10min -c idle_in_transaction_session_timeout=10min';
+
 const development = process.argv.includes('--dev');
 const port = Number(process.env.PORT);
 const hostname = '127.0.0.1';

@@ -26,7 +26,11 @@ interface ChooseVersionProps {
 
 export function ChooseVersion({ message, conflicts, settle }: ChooseVersionProps) {
   return (
-    <section role="alert" aria-label="Changed by somebody else" className="max-w-[560px] rounded border border-copper p-2 text-small">
+    <section
+      role="alert"
+      aria-label="Changed by somebody else"
+      className="order-last max-w-[640px] basis-full rounded border border-copper p-2 text-small"
+    >
       <p className="font-medium text-copper">{message}</p>
       <dl className="my-1 grid grid-cols-[auto_1fr_1fr] gap-x-3 gap-y-0.5">
         <dt />

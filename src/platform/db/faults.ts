@@ -3,11 +3,25 @@ const codeOf = (error: unknown): string => String((error as { code?: unknown } |
 /** A row refers to one that is not there: when it is written, or, for constraints that wait until then, at the commit. */
 export const isMissingReference = (error: unknown): boolean => codeOf(error) === '23503';
 
-const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND', '57P01', '57P02', '57P03', '53300']);
+const UNREACHABLE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'ENOTFOUND',
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+  '55P03',
+  '57014',
+  '25P03',
+]);
 
 /**
- * The database is not there just now: it restarts, shuts down, or has no connection left. What was under way was not done.
- * @source PostgreSQL documentation, appendix A (error codes): class 08, class 53, class 57
+ * The database is not there just now: it restarts, shuts down, has no connection left, or somebody else holds what is
+ * wanted for longer than a page waits. What was under way was not done.
+ * @source PostgreSQL documentation, appendix A (error codes): class 08, 25P03, class 53, 55P03, class 57
  */
 export const isUnreachable = (error: unknown): boolean => {
   const code = codeOf(error);

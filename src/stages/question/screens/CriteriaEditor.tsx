@@ -40,7 +40,7 @@ export function CriteriaEditor({ reviewId, criteria, scheme, quotas }: CriteriaE
   };
   return (
     <section aria-label="Criteria" className="flex flex-col gap-3">
-      <div className="flex items-baseline justify-between">
+      <div className="flex flex-wrap items-baseline justify-between gap-y-2">
         <h2 className="text-head">What is asked of a source</h2>
         <SaveStatus state={state} settle={settle} />
       </div>

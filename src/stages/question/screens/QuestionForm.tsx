@@ -25,7 +25,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
   const column = columnFor(scheme, value.kind, schemes);
   return (
     <section aria-label="The question" className="flex flex-col gap-3">
-      <div className="flex items-baseline justify-between">
+      <div className="flex flex-wrap items-baseline justify-between gap-y-2">
         <h1 className="text-title">The question</h1>
         <SaveStatus state={state} settle={settle} />
       </div>

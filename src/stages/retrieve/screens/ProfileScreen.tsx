@@ -40,7 +40,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
   return (
     <main className="max-w-[1120px] px-5 py-4">
       <BackLink reviewId={reviewId} />
-      <div className="mb-3 flex items-center gap-3">
+      <div className="mb-3 flex flex-wrap items-center gap-3">
         <DatabaseTag tag={database.tag} />
         <h1 className="text-title">{database.name}: what it can limit</h1>
         <SaveStatus state={state} settle={settle} />

@@ -51,7 +51,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
   return (
     <main className="max-w-[1180px] px-5 py-4">
       <BackLink reviewId={reviewId} />
-      <div className="mb-3 flex items-center gap-3">
+      <div className="mb-3 flex flex-wrap items-center gap-3">
         {view.line.tags.map((t) => (
           <DatabaseTag key={t} tag={t} />
         ))}

@@ -1,5 +1,4 @@
 'use client';
-import { useState } from 'react';
 
 /** The formats for other programs, as they are offered everywhere. */
 export const RECORD_FORMATS = [
@@ -17,25 +16,22 @@ export const RECORD_FORMATS = [
 
 /** Any list of works as a file for another program. */
 export function TakeList({ reviewId, numbers }: { reviewId: string; numbers: readonly number[] }) {
-  const [format, setFormat] = useState<string>('ris');
   return (
     <form
       method="post"
-      action={`/api/reviews/${reviewId}/export/${format}`}
+      action={`/api/reviews/${reviewId}/export/ris`}
       className="flex items-center gap-1.5 text-small"
-      // Written when it is sent: lists are long, and are drawn often.
-      onSubmit={(e) => {
-        (e.currentTarget.elements.namedItem('numbers') as HTMLInputElement).value = numbers.join(',');
+      // Written when it is sent: lists are long, and are drawn often. What was chosen is read then, too, since a choice may
+      // have been made before the page was taken over.
+      onSubmit={({ currentTarget: form }) => {
+        (form.elements.namedItem('numbers') as HTMLInputElement).value = numbers.join(',');
+        form.action = `/api/reviews/${reviewId}/export/${(form.elements.namedItem('format') as HTMLSelectElement).value}`;
       }}
     >
       <input type="hidden" name="numbers" />
       <label className="flex items-center gap-1.5 text-slate">
         This list as
-        <select
-          className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"
-          value={format}
-          onChange={(e) => setFormat(e.target.value)}
-        >
+        <select name="format" defaultValue="ris" className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink">
           {RECORD_FORMATS.map(([code, label]) => (
             <option key={code} value={code}>
               {label}
