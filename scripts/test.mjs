@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { askAdvisories } from './advisories.mjs';
 import { ensureBuild, runTypeScript } from './application.mjs';
 import { findPostgres, startPostgres } from './postgres.mjs';
 import { checkNode, ensurePackages, ensurePostgres, installDebian, main, ROOT } from './system.mjs';
@@ -57,6 +58,13 @@ await main(async () => {
       'demo',
     ]);
     check('dead code (knip)', [bin('knip', 'bin/knip.js')]);
+    const advisories = askAdvisories();
+    if (!advisories.known) console.log('skip known weaknesses of packages: the registry gives no such data');
+    else {
+      console.log(`${advisories.open.length ? 'FAIL' : 'ok  '} known weaknesses of packages`);
+      for (const open of advisories.open) console.log(open);
+      totals[advisories.open.length ? 'failed' : 'passed']++;
+    }
   }
   const database = await startPostgres({ folder: join(DATA, 'postgres'), firstPort: 54500, database: 'narrow_sieve_test', durable: false });
   const env = { DATABASE_URL: database.url, NARROW_SIEVE_DATA: DATA, NODE_NO_WARNINGS: '1' };

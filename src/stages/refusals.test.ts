@@ -4,7 +4,7 @@ import { OCEBM_2011 } from '@/core/classify';
 import { DEFAULT_TEMPLATES } from '@/core/grounds';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import type { Limiter, Sieve } from '@/core/sieve';
-import { ImportFile, Job, Review, SourceDatabase, Work } from '@/platform/db/schema';
+import { ImportFile, Job, Retrieval, Review, SourceDatabase, Work } from '@/platform/db/schema';
 import { REFUSALS } from '@/platform/verbs/refusals';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
@@ -22,6 +22,7 @@ import { saveCriteria } from './question/commands/save-criteria';
 import { criteriaOf } from './question/store/criteria';
 import { receiveFile } from './retrieve/commands/receive-file';
 import { retrieveView } from './retrieve/queries/retrieve-view';
+import { EMPTY_RETRIEVAL, MOST_RETRIEVALS } from './retrieve/store/retrievals';
 import { saveSieve } from './sieve/commands/save-sieve';
 import { COMMANDS, QUERIES } from './verbs';
 
@@ -174,6 +175,7 @@ const CASES: Record<string, () => object | Promise<object>> = {
   'save-database no-database': () => database({ id: nothing }),
   'save-database too-many': () => database({}),
   'map-term no-database': () => ({ databaseId: nothing, vocabulary: 'own', term: 'Trade press', sets: null }),
+  'add-retrieval too-many': () => ({ databaseIds: [vh], updates: null }),
   'add-retrieval no-database': () => ({ databaseIds: [nothing], updates: null }),
   'add-retrieval no-retrieval': () => ({ databaseIds: [vh], updates: nothing }),
   'save-retrieval no-database': async () => ({ id: imported.retrieval, value: await log({ databaseIds: [nothing] }) }),
@@ -254,6 +256,15 @@ const BEFORE: Record<string, () => Promise<() => Promise<unknown>>> = {
     return () => em.nativeUpdate(Job, { reviewId: id, id: job!.id }, { state: 'done' });
   },
   'draw-sample nothing-to-draw': () => sieveOf([]),
+  'add-retrieval too-many': async () => {
+    const { em } = db.context();
+    const rows = Array.from({ length: MOST_RETRIEVALS }, (_, i) => ({
+      ...{ ...EMPTY_RETRIEVAL, reviewId: id, id: randomUUID(), number: 1000 + i, withdrawn: true, withdrawnWhy: 'x', rerun: '', edit: 0 },
+      createdAt: new Date(),
+    }));
+    await em.insertMany(Retrieval, rows);
+    return () => em.nativeDelete(Retrieval, { reviewId: id, number: { $gte: 1000 } });
+  },
   'save-database too-many': () => databases(31),
   'save-retrieval has-records': () => databases(1),
   'compare-versions other-scheme': async () => {
@@ -299,7 +310,7 @@ test('every refusal that a verb declares has a case here, and no other', () => {
 test('every code that is declared has a status, and every code with a status is given by something', () => {
   const given = new Set([...declared.map((d) => d.split(' ')[1]!), 'bad-input', 'not-allowed', 'not-ours', 'rebuilding', 'try-again']);
   // Of files, which are received by routes of their own: see the tests of receiving files and PDFs.
-  for (const code of ['same-file', 'too-large', 'withdrawn']) given.add(code);
+  for (const code of ['same-file', 'too-large', 'withdrawn', 'no-room']) given.add(code);
   expect(Object.keys(REFUSALS).sort()).toEqual([...given].sort());
 });
 

@@ -3,6 +3,8 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
+import { filePath } from '@/platform/files/files';
+import { sweepFiles } from '@/platform/files/sweep';
 import { resendLost } from '@/platform/queue/claim';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queue/queue';
 import { ANYBODY } from '@/platform/verbs/rights';
@@ -51,6 +53,14 @@ const looking = setInterval(
   () => void resendLost(orm.em, boss, running).catch((error) => console.error('[worker]', error)),
   LOOK_SECONDS * 1000,
 );
+// What was left behind by a crash or a deletion goes, now and once a day.
+const sweep = () =>
+  sweepFiles(orm.em.fork(), filePath('', '')).then(
+    (n) => n && console.log(`[worker] ${n} files that no review needs were removed`),
+    (error) => console.error('[worker]', error),
+  );
+void sweep();
+const sweeping = setInterval(sweep, 24 * 3600 * 1000);
 endWithParent(stop);
 console.log('[worker] ready');
 
@@ -59,6 +69,7 @@ async function stop() {
   if (stopping) return;
   stopping = true;
   clearInterval(looking);
+  clearInterval(sweeping);
   await boss.stop({ graceful: true, timeout: 8000 });
   await closeQueue();
   await orm.close(true);

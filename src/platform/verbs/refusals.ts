@@ -8,6 +8,7 @@ export const REFUSALS = {
   'not-allowed': 403,
   'not-ours': 403,
   'try-again': 503,
+  'no-room': 507,
   // What the request names is not there, or not there any more.
   'no-database': 404,
   'no-entry': 404,
@@ -70,7 +71,7 @@ export const REFUSALS = {
   'unknown-slot': 422,
   unreadable: 422,
   years: 422,
-} as const satisfies Record<string, 403 | 404 | 409 | 422 | 503>;
+} as const satisfies Record<string, 403 | 404 | 409 | 422 | 503 | 507>;
 export type RefusalCode = keyof typeof REFUSALS;
 
 /** An expected failure: a code for programs, a sentence for people. */

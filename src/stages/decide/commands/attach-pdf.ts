@@ -68,7 +68,7 @@ async function keep(path: string, body: Readable): Promise<{ bytes: number; sha2
     },
   });
   try {
-    await pipeline(body, measure, createWriteStream(path));
+    await pipeline(body, measure, createWriteStream(path, { flush: true }));
   } catch (error) {
     await rm(path, { force: true });
     if (error instanceof TooLarge) return null;

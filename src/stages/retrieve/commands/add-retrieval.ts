@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Retrieval } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { EMPTY_RETRIEVAL, insertRetrieval, type RetrievalInput, wrongDatabase } from '../store/retrievals';
+import { EMPTY_RETRIEVAL, insertRetrieval, MOST_RETRIEVALS, type RetrievalInput, wrongDatabase } from '../store/retrievals';
 
 export const NewRetrieval = z.strictObject({ databaseIds: z.array(z.uuid()).min(1).max(32), updates: z.uuid().nullable() });
 
@@ -12,7 +12,7 @@ export const addRetrieval = reviewCommand({
   right: 'edit',
   input: NewRetrieval,
   lock: 'retrievals',
-  refuses: ['no-retrieval', 'no-database'],
+  refuses: ['no-retrieval', 'no-database', 'too-many'],
   stale: ['retrieval'],
   async run(ctx, input) {
     const { review, reviewId } = ctx;
@@ -20,6 +20,8 @@ export const addRetrieval = reviewCommand({
     if (input.updates && !earlier) return refuse('no-retrieval', 'The earlier run is not in this review.');
     const wrong = await wrongDatabase(ctx, reviewId, input.databaseIds);
     if (wrong) return wrong;
+    if ((await ctx.em.count(Retrieval, { reviewId })) >= MOST_RETRIEVALS)
+      return refuse('too-many', `A review can have ${MOST_RETRIEVALS} retrievals.`);
     const made = await insertRetrieval(ctx.em, reviewId, ctx.now(), {
       ...EMPTY_RETRIEVAL,
       ...(earlier ? logOf(earlier) : {}),

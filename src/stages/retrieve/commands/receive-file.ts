@@ -11,6 +11,7 @@ import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
 import { isMissingReference } from '@/platform/db/faults';
 import { ImportFile, type Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { filePath } from '@/platform/files/files';
+import { hasRoom } from '@/platform/files/room';
 import { enqueue } from '@/platform/queue/queue';
 import { takeLocks } from '@/platform/verbs/open-review';
 import { type Result, refuse } from '@/platform/verbs/refusals';
@@ -26,6 +27,8 @@ export interface FileTarget {
   databaseId?: string;
   /** What a person says it is, instead of what its content says. */
   format?: Format;
+  /** How large it says it is. */
+  bytes?: number;
   /** The file whose rejected entries it holds, corrected. */
   corrects?: string;
 }
@@ -46,6 +49,9 @@ export async function receiveFile(
   if (wrong) return wrong;
   const fileId = randomUUID();
   const path = filePath(reviewId, fileId);
+  await mkdir(dirname(path), { recursive: true });
+  if (!(await hasRoom(dirname(path), target.bytes ?? 0)))
+    return refuse('no-room', `The disk of the server has no room for ${name}. Nothing was taken; make room, then send it again.`);
   const kept = await keep(path, body);
   if (!kept) return refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
   try {
@@ -131,7 +137,6 @@ async function placeOf(
 }
 
 async function keep(path: string, body: Readable): Promise<{ bytes: number; sha256: string } | null> {
-  await mkdir(dirname(path), { recursive: true });
   const hash = createHash('sha256');
   let bytes = 0;
   const tap = new Transform({
@@ -142,7 +147,7 @@ async function keep(path: string, body: Readable): Promise<{ bytes: number; sha2
     },
   });
   try {
-    await pipeline(body, tap, createWriteStream(path));
+    await pipeline(body, tap, createWriteStream(path, { flush: true }));
   } catch (error) {
     await rm(path, { force: true });
     if (error instanceof TooLarge) return null;

@@ -61,6 +61,9 @@ export const EMPTY_RETRIEVAL: RetrievalInput = {
   updates: null,
 };
 
+/** A page that lists them stays one that can be read. */
+export const MOST_RETRIEVALS = 500;
+
 /** Numbers are given one by one: a lock keeps two people from getting the same. */
 export async function insertRetrieval(
   tx: EntityManager,

@@ -47,6 +47,8 @@ export async function textAnswers(ctx: Context, reviewId: string, columns: Colum
     answers.set(key, found[i]!);
   });
   await ctx.em.fork().transactional(async (tx) => {
+    // Answers of works as they were are asked for by nobody.
+    await tx.execute('delete from text_answer where review_id = ? and revision < ?', [reviewId, columns.revision]);
     for (const [i, [key]] of missing.entries())
       await runBound(
         tx,

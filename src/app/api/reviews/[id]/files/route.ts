@@ -14,6 +14,7 @@ export const PUT = reviewRoute('edit', async (ctx, { id }, request) => {
     retrievalId: query.get('retrieval') ?? undefined,
     databaseId: query.get('database') ?? undefined,
     corrects: query.get('corrects') ?? undefined,
+    bytes: Number(request.headers.get('content-length') ?? 0),
     format: isFormat(format) ? format : undefined,
   };
   const result = await receiveFile(ctx, id, target, name, body);
