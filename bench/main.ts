@@ -1,11 +1,12 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
 import { browsing } from './browsing';
 import { checks } from './checks';
 import { classifying, reclassifying } from './classifying';
+import { crowd } from './crowd';
 import { deciding } from './deciding';
 import { faults } from './faults';
 import { importing } from './importing';
@@ -32,5 +33,6 @@ if (wants('sieving')) await sieving();
 if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
+if (wants('crowd')) await crowd();
 // By name only: it takes ten minutes.
 if (only === 'faults') await faults();

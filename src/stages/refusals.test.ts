@@ -4,6 +4,7 @@ import { OCEBM_2011 } from '@/core/classify';
 import { DEFAULT_TEMPLATES } from '@/core/grounds';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import type { Limiter, Sieve } from '@/core/sieve';
+import { entryKey } from '@/core/venues';
 import { ImportFile, Job, Retrieval, Review, SourceDatabase, Work } from '@/platform/db/schema';
 import { REFUSALS } from '@/platform/verbs/refusals';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
@@ -218,6 +219,11 @@ const CASES: Record<string, () => object | Promise<object>> = {
   'undo-ruling not-standing': () => ({ seq: 99 }),
   'import-venues nothing-read': () => ({ text: 'nothing' }),
   'save-venue no-name': () => ({ before: null, entry: { ...journal, title: '' } }),
+  'save-venue changed-meanwhile': () => ({
+    before: entryKey(journal),
+    entry: { ...journal, tags: ['x'] },
+    seen: { ...journal, tags: ['y'] },
+  }),
   'save-venue years': () => ({ before: null, entry: { ...journal, from: 2020, to: 2010 } }),
   'save-venue there-already': () => ({ before: null, entry: journal }),
   'drop-venue no-entry': () => ({ key: 'none' }),

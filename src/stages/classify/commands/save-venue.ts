@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isSame } from '@/core/edits';
 import { checkIssn } from '@/core/record';
 import { entryKey, entryName, JOURNAL_KINDS, PRESS_KINDS, REFEREED_WORDS, type VenueEntry } from '@/core/venues';
 import { VenueRow } from '@/platform/db/schema';
@@ -36,21 +37,33 @@ const venueEntry = z.discriminatedUnion('type', [
   }),
 ]);
 
-export const SaveVenue = z.strictObject({ before: z.string().max(400).nullable(), entry: venueEntry });
+export const SaveVenue = z.strictObject({
+  before: z.string().max(400).nullable(),
+  entry: venueEntry,
+  /** The entry that is changed, as the person saw it. */
+  seen: z.unknown().optional(),
+});
 
 /** Adds an entry, or changes one. */
 export const saveVenue = reviewCommand({
   name: 'save-venue',
   right: 'edit',
   input: SaveVenue,
-  refuses: ['no-name', 'years', 'there-already'],
+  lock: 'edit',
+  refuses: ['no-name', 'years', 'there-already', 'changed-meanwhile'],
   stale: ['classification'],
-  async run(ctx, { before, entry }) {
+  async run(ctx, { before, entry, seen }) {
     const { review, reviewId } = ctx;
     const made = entry as VenueEntry;
     if (made.type === 'journal' && !made.title && made.issns.length === 0) return refuse('no-name', 'Give the journal a title or an ISSN.');
     if (made.type === 'journal' && made.from !== null && made.to !== null && made.to < made.from)
       return refuse('years', 'The last year comes before the first.');
+    const old = before ? await ctx.em.findOne(VenueRow, { reviewId, key: before }) : null;
+    if (before && seen !== undefined && !isSame(old?.entry, seen))
+      return refuse(
+        'changed-meanwhile',
+        'Somebody else changed this entry meanwhile. Reload the page to see theirs, then make your change again.',
+      );
     const key = entryKey(made);
     if (key !== before && (await ctx.em.count(VenueRow, { reviewId, key })) > 0)
       return refuse('there-already', `“${entryName(made)}” is in the register already, for the same years.`);

@@ -42,7 +42,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
     });
   }
   async function put(before: string | null, entry: VenueEntry): Promise<string> {
-    const answer = await call(reviewId, 'save-venue', { before, entry: entry as never });
+    const answer = await call(reviewId, 'save-venue', { before, entry: entry as never, seen: rows.find((e) => entryKey(e) === before) });
     if (!answer.ok) return answer.message;
     setRows((old) =>
       [...old.filter((e) => entryKey(e) !== before && entryKey(e) !== answer.key), entry].sort((a, b) =>
