@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -11,6 +11,7 @@ import { deciding } from './deciding';
 import { faults } from './faults';
 import { importing } from './importing';
 import { merging } from './merging';
+import { mutations } from './mutations';
 import { outside } from './outside';
 import { pointing } from './pointing';
 import { machine } from './print';
@@ -34,5 +35,6 @@ if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
 if (wants('crowd')) await crowd();
-// By name only: it takes ten minutes.
+// By name only: each takes ten minutes.
+if (only === 'mutations') await mutations();
 if (only === 'faults') await faults();

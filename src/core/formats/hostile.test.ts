@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { emptyRecord, RECORD_FORMATS, type RecordFormat } from '@/core/record';
+import { BITS, soundFile as sound } from '@/testing/odd-input';
 import { readText } from '@/testing/read-text';
 import { canBeTold } from './can-be-told';
 import { TextDecoding } from './decode';
@@ -9,74 +10,6 @@ import { readBatches } from './read-entries';
 import { writeRecords } from './write-records';
 
 const encode = (text: string) => new TextEncoder().encode(text);
-
-/** A sound file of a format, made of three records. */
-const sound = (format: RecordFormat) =>
-  [
-    ...writeRecords(
-      format,
-      [1, 2, 3].map((n) => ({
-        record: {
-          ...emptyRecord(format),
-          accession: String(99000000 + n),
-          pmid: String(99000000 + n),
-          title: `Title ${n}: “light” & <sleep>`,
-          abstract: `Words, more words; 50% of ${n}. `.repeat(4).trim(),
-          authors: [{ family: 'Ødegård', given: 'Åse' }],
-          container: 'Annals of Floors',
-          doi: `10.5555/${n}`,
-          dates: { online: '', issue: '2020', added: '' },
-        },
-      })),
-    ),
-  ].join('');
-
-const BITS = [
-  '\n',
-  '\r',
-  '\r\n\r\n',
-  '"',
-  '<',
-  '>',
-  '&',
-  '&x;',
-  ']]>',
-  '<!--',
-  '<![CDATA[',
-  '{',
-  '}',
-  '[',
-  ']',
-  '\\',
-  '@',
-  '@article{',
-  'TY  - ',
-  'ER  - ',
-  'PMID- ',
-  '  ',
-  ',',
-  ';',
-  '\t',
-  '\u0000',
-  '\ufeff',
-  '\ufffd',
-  '🙂',
-  '<PubmedArticle>',
-  '</PubmedArticle>',
-  '<mods>',
-  '</mods>',
-  '<record>',
-  '</record>',
-  '<article>',
-  '</article>',
-  '\u001d',
-  '\u001e',
-  '\u001f',
-  '","',
-  '$',
-  '%',
-  '#',
-];
 
 /** Cuts, repeats, and things put in where they do not belong. */
 const mutation = fc.oneof(
