@@ -16,7 +16,7 @@ export const FLOW_BOXES = {
   excludedFullText: 'Reports excluded',
   studies: 'Studies included in review',
   reports: 'Reports of included studies',
-  interim: 'Interim: not yet said',
+  interim: 'Interim: still due',
 } as const;
 export type FlowBox = keyof typeof FLOW_BOXES;
 /** Wording that a person set in place of ours, by box. */
@@ -38,6 +38,18 @@ export interface FlowRow {
   phase: 'Identification' | 'Screening' | 'Included';
   main: DrawnBox;
   side: DrawnBox | null;
+}
+
+/** How much is still due, in one sentence; for an interim flow. */
+export function interimWords({ due }: Pick<Flow, 'due'>): string {
+  const parts = [
+    [due.held, 'held by a limiter that could not tell'],
+    [due.undecided, 'not decided'],
+    [due.waiting, 'waiting'],
+    [due.fullText, due.fullText === 1 ? 'full text to be read' : 'full texts to be read'],
+  ] as const;
+  const said = parts.filter(([n]) => n > 0).map(([n, words]) => `${n.toLocaleString('en-GB')} ${words}`);
+  return `Interim, still due: ${said.join(', ')}.`;
 }
 
 /** What a flow says, box by box: the picture, the table and the data file are made of these. */
@@ -97,12 +109,12 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
       ? {
           id: 'interim',
           lines: [
-            line('interim', flow.open.held + flow.open.undecided + flow.open.waiting + flow.open.fullText),
+            line('interim', flow.due.held + flow.due.undecided + flow.due.waiting + flow.due.fullText),
             ...parts([
-              { name: 'held by a limiter that could not tell', n: flow.open.held },
-              { name: 'through, not decided', n: flow.open.undecided },
-              { name: 'waiting', n: flow.open.waiting },
-              { name: 'full text not yet assessed', n: flow.open.fullText },
+              { name: 'held by a limiter that could not tell', n: flow.due.held },
+              { name: 'through, not decided', n: flow.due.undecided },
+              { name: 'waiting', n: flow.due.waiting },
+              { name: 'full text still to be read', n: flow.due.fullText },
             ]).filter((p) => p.n),
           ],
           left: null,

@@ -1,5 +1,6 @@
 export * from './boxes';
 export { drawFlow } from './drawing';
+export * from './places';
 export * from './prisma';
 export * from './quota';
 export * from './reconcile';

@@ -55,7 +55,7 @@ test.each([1, 2, 3, 4, 5, 20261126])('whatever was decided, the boxes add up, se
     for (const { left, right } of flowIdentities(flow)) expect(left).toBe(right);
     const count = (s: (typeof WORK_STATES)[number]) => works.filter((w) => w.state === s).length;
     if (!twoStages) expect(flow.included).toBe(count('kept') + works.filter((w) => w.state !== 'kept' && isKeptAtFirst(w)).length);
-    expect(flow.open.held).toBe(count('held'));
+    expect(flow.due.held).toBe(count('held'));
     expect(flow.background).toBe(count('background'));
   }
 });
@@ -103,7 +103,7 @@ test('the drawing: every box with its count, words of one’s own, nothing that 
   expect(svg).toContain('Works screened by two people');
   expect(svg).toContain('A &lt;b&gt; &amp; &quot;c&quot;');
   expect(svg).toContain('Databases applied limiters of their own.');
-  expect(svg).toContain('Interim: not yet said');
+  expect(svg).toContain('Interim: still due');
   const ids = flowRows(flow).flatMap((r) => [r.main.id, r.side?.id]);
   expect(ids).toEqual([
     'identified',

@@ -1,14 +1,7 @@
-import { NOT_RETRIEVED } from './stages';
-import type { DecisionVerdict, WorkState } from './states';
+import { noPlaces, type Placed, PROGRESS, placeOf } from './places';
 
 /** A work as the flow counts it. */
-export interface FlowWork {
-  state: WorkState;
-  /** The verdict that stands at each stage; null without one. */
-  screening: Exclude<DecisionVerdict, 'undo'> | null;
-  fullText: Exclude<DecisionVerdict, 'undo'> | null;
-  /** Of an exclusion: the reason's code. */
-  reason: string;
+export interface FlowWork extends Placed {
   /** Of a stopped work: the limiter that stopped it. */
   limiter: string;
   /** Works of one study share it. */
@@ -57,8 +50,8 @@ export interface Flow {
   excludedFullText: Counted[];
   included: number;
   includedStudies: number;
-  /** Not yet said: while any is, the flow is interim. */
-  open: { held: number; undecided: number; waiting: number; fullText: number };
+  /** Still due: while any is, the flow is interim. */
+  due: { held: number; undecided: number; waiting: number; fullText: number };
   interim: boolean;
   footnote: string;
 }
@@ -77,30 +70,15 @@ export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footn
   const excluded = new Map<string, number>();
   const excludedFullText = new Map<string, number>();
   const add = (map: Map<string, number>, name: string) => map.set(name, (map.get(name) ?? 0) + 1);
-  const open = { held: 0, undecided: 0, waiting: 0, fullText: 0 };
+  const counts = noPlaces();
   const studies = new Set<number>();
-  let [background, sought, notRetrieved, assessed, included] = [0, 0, 0, 0, 0];
   for (const work of works) {
-    if (work.state === 'background') background++;
-    else if (work.state === 'stopped') add(stopped, work.limiter);
-    else if (work.state === 'held') open.held++;
-    else if (work.state === 'undecided') open.undecided++;
-    else if (work.screening === 'exclude') add(excluded, work.reason);
-    else if (work.screening !== 'keep') open.waiting++;
-    else {
-      sought++;
-      if (!twoStages || work.fullText === 'keep') {
-        assessed++;
-        included++;
-        studies.add(work.study);
-      } else if (work.fullText === 'exclude') {
-        if (work.reason === NOT_RETRIEVED) notRetrieved++;
-        else {
-          assessed++;
-          add(excludedFullText, work.reason);
-        }
-      } else open.fullText++;
-    }
+    const place = placeOf(work, twoStages);
+    counts[place]++;
+    if (place === 'stopped') add(stopped, work.limiter);
+    else if (place === 'excluded') add(excluded, work.reason);
+    else if (place === 'excluded-full-text') add(excludedFullText, work.reason);
+    else if (place === 'included') studies.add(work.study);
   }
   const listed = (map: Map<string, number>): Counted[] =>
     [...map].map(([name, n]) => ({ name, n })).sort((a, b) => b.n - a.n || (a.name < b.name ? -1 : 1));
@@ -111,17 +89,17 @@ export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footn
     duplicates: mergedAway,
     aside,
     stopped: listed(stopped),
-    background,
-    screened: sought + [...excluded.values()].reduce((a, b) => a + b, 0),
+    background: counts.background,
+    screened: PROGRESS.screened(counts),
     excluded: listed(excluded),
-    sought,
-    notRetrieved,
-    assessed,
+    sought: PROGRESS.sought(counts),
+    notRetrieved: counts['not-retrieved'],
+    assessed: PROGRESS.assessed(counts),
     excludedFullText: listed(excludedFullText),
-    included,
+    included: counts.included,
     includedStudies: studies.size,
-    open,
-    interim: open.held + open.undecided + open.waiting + open.fullText > 0,
+    due: { held: counts.held, undecided: counts.undecided, waiting: counts.waiting, fullText: PROGRESS.fullTextsDue(counts) },
+    interim: PROGRESS.due(counts) > 0,
     footnote,
   };
   const broken = flowIdentities(flow).filter((i) => i.left !== i.right);
@@ -133,18 +111,18 @@ export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footn
 /** What must hold between the boxes. */
 export function flowIdentities(f: Flow): { words: string; left: number; right: number }[] {
   const before = f.duplicates + f.aside + total(f.stopped) + f.background;
-  const atScreening = f.open.held + f.open.undecided + f.open.waiting;
+  const atScreening = f.due.held + f.due.undecided + f.due.waiting;
   return [
     {
-      words: 'identified = removed before screening + screened + not yet said',
+      words: 'identified = removed before screening + screened + still due',
       left: f.identified,
       right: before + f.screened + atScreening,
     },
     { words: 'screened = excluded + sought', left: f.screened, right: total(f.excluded) + f.sought },
     {
-      words: 'sought = not retrieved + assessed + full text not yet said',
+      words: 'sought = not retrieved + assessed + full text still due',
       left: f.sought,
-      right: f.notRetrieved + f.assessed + f.open.fullText,
+      right: f.notRetrieved + f.assessed + f.due.fullText,
     },
     { words: 'assessed = excluded by full text + included', left: f.assessed, right: total(f.excludedFullText) + f.included },
     {

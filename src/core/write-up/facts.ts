@@ -1,5 +1,5 @@
 import { type SampleDesign, spotResult } from '@/core/checks';
-import type { WorkState } from '@/core/flow';
+import { countPlaces, PROGRESS, type Progress, type WorkState } from '@/core/flow';
 
 /**
  * What a write-up counts over, in the plain form in which the bundle carries it: a number in the methods paragraph is a
@@ -9,6 +9,8 @@ export interface FactTables {
   /** Parsed records of active retrievals; of those that could not be processed the work is null. */
   records: readonly { no: number; database: string; work: number | null }[];
   works: readonly FactWork[];
+  /** Whether kept works are judged again by their full text. */
+  twoStages: boolean;
   /** Records that a limiter set at a database should have kept out. */
   leaks: readonly { database: string; limiter: string; records: number }[];
   /** The latest judged sample of what the sieve stopped; null without one. */
@@ -33,10 +35,11 @@ export interface FactWork {
   holds: readonly string[];
   /** Limiters at which a person let it pass or stopped it. */
   overridden: readonly string[];
-  screening: string;
-  fullText: string;
+  screening: StagedVerdict;
+  fullText: StagedVerdict;
   reason: string;
 }
+type StagedVerdict = '' | 'keep' | 'exclude' | 'wait' | 'background';
 
 /** How many of a list pass: without a list of those that do, since lists are long and questions many. */
 function how<T>(list: readonly T[], test: (one: T) => boolean): number {
@@ -64,6 +67,8 @@ function atMost({ sample }: FactTables, of: string): number {
   return (of === '' ? result.whole.atMost : result.strata.find((s) => s.limiter === of)?.atMost) ?? 0;
 }
 
+const progress = (t: FactTables, figure: keyof Progress): number => PROGRESS[figure](countPlaces(t.works, t.twoStages));
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,
@@ -77,14 +82,19 @@ export const FACTS = {
   'stopped-by': (t, of) => how(t.works, (w) => w.stops.includes(of)),
   'held-by': (t, of) => how(t.works, (w) => w.holds.includes(of)),
   overridden: (t) => how(t.works, (w) => w.overridden.length > 0),
-  screened: (t) => how(t.works, (w) => w.state !== 'background' && (w.screening === 'keep' || w.screening === 'exclude')),
-  'excluded-first': (t) => how(t.works, (w) => w.state !== 'background' && w.screening === 'exclude'),
-  sought: (t) => how(t.works, (w) => w.state !== 'background' && w.screening === 'keep'),
-  kept: (t) => how(t.works, (w) => w.state === 'kept'),
-  excluded: (t) => how(t.works, (w) => w.state === 'excluded'),
+  // Figures of what was decided: as core/flow defines them for the flow and the strip too.
+  screened: (t) => progress(t, 'screened'),
+  'excluded-first': (t) => countPlaces(t.works, t.twoStages).excluded,
+  sought: (t) => progress(t, 'sought'),
+  'not-retrieved': (t) => countPlaces(t.works, t.twoStages)['not-retrieved'],
+  assessed: (t) => progress(t, 'assessed'),
+  included: (t) => progress(t, 'included'),
+  'kept-so-far': (t) => progress(t, 'keptSoFar'),
+  'full-texts-due': (t) => progress(t, 'fullTextsDue'),
+  excluded: (t) => progress(t, 'excluded'),
   'excluded-for': (t, of) => how(t.works, (w) => w.state === 'excluded' && w.reason === of),
   background: (t) => how(t.works, (w) => w.state === 'background'),
-  open: (t) => how(t.works, (w) => ['held', 'undecided', 'waiting'].includes(w.state)),
+  due: (t) => progress(t, 'due'),
   'left-held': (t) => how(t.works, (w) => w.state === 'held'),
   leaks: (t, of) => t.leaks.filter((l) => of === '' || `${l.database}/${l.limiter}` === of).reduce((n, l) => n + l.records, 0),
   'sample-of': (t, of) => (t.sample?.strata ?? []).reduce((n, s) => n + (of === '' || s.limiter === of ? s.size : 0), 0),

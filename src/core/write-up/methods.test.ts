@@ -16,6 +16,7 @@ const TABLES: FactTables = {
     work(5, { overridden: ['recent'] }),
   ],
   leaks: [{ database: 'Database VH', limiter: 'Scholarly only', records: 2 }],
+  twoStages: false,
   sample: null,
   known: [],
 };
@@ -76,7 +77,7 @@ test('every number in the text is the answer to a question that the tables answe
 test('nothing searched and nothing limited is said as it is', () => {
   const none = methodsOf(
     { ...DONE, retrievals: [], limiters: [], leaks: [] },
-    { records: [], works: [], leaks: [], sample: null, known: [] },
+    { records: [], works: [], leaks: [], sample: null, known: [], twoStages: false },
   );
   expect(none.map((p) => paragraphText(p.pieces)).join(' ')).toContain('Nothing was searched yet.');
 });

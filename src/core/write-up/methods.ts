@@ -130,7 +130,7 @@ function even({ exceptions, leaks }: Done, ask: Ask): Piece[] {
 
 function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
   const pieces: Piece[] = [];
-  if (ask('screened').n === 0 && ask('open').n === 0 && ask('background').n === 0) return pieces;
+  if (ask('screened').n === 0 && ask('due').n === 0 && ask('background').n === 0) return pieces;
   const who = people.length ? ` by ${people.join(' and ')}` : '';
   pieces.push(
     ...one(ask('screened'), 'work was', 'works were'),
@@ -139,7 +139,7 @@ function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
     ' of them were excluded',
   );
   pieces.push(twoStages ? ', and the full texts of ' : ', and ', ask('sought'), twoStages ? ' were sought. ' : ' were kept. ');
-  if (twoStages) pieces.push('After the full texts were read, ', ask('kept'), ' stand as kept. ');
+  if (twoStages) pieces.push(...fullTexts(ask));
   const used = reasons.filter((r) => ask('excluded-for', r.code).n > 0);
   if (used.length)
     pieces.push(
@@ -153,8 +153,27 @@ function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
     pieces.push(...one(ask('left-held'), 'work is', 'works are'), ' still held: a limiter could not tell, and nobody has judged yet. ');
   if (ask('background').n)
     pieces.push(...one(ask('background'), 'source was', 'sources were'), ' set aside as background and are outside these counts. ');
-  if (ask('open').n)
-    pieces.push('The review is not finished: ', ...one(ask('open'), 'work is', 'works are'), ' held, undecided or waiting.');
+  if (ask('due').n)
+    pieces.push(
+      'The review is not finished: ',
+      ...one(ask('due'), 'work is', 'works are'),
+      twoStages ? ' held, undecided, waiting or still to be read in full.' : ' held, undecided or waiting.',
+    );
+  return pieces;
+}
+
+/** Nothing is said of full texts before one was read. */
+function fullTexts(ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  if (ask('not-retrieved').n) pieces.push(...one(ask('not-retrieved'), 'was', 'were'), ' not retrieved. ');
+  if (ask('assessed').n)
+    pieces.push(
+      ...one(ask('assessed'), 'full text was', 'full texts were'),
+      ' read, and ',
+      ...one(ask('included'), 'work is', 'works are'),
+      ' included. ',
+    );
+  if (ask('full-texts-due').n) pieces.push(...one(ask('full-texts-due'), 'full text is', 'full texts are'), ' still to be read. ');
   return pieces;
 }
 

@@ -18,5 +18,5 @@ export { seenDecisions } from './queries/seen-decisions';
 export { type AttachmentLine, attachmentsOf, pdfPath } from './store/attachments';
 export { type FullTextLine, lineOf } from './store/full-text';
 export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
-export { decisionsOn, type ReviewState, reviewState } from './store/review-state';
+export { decisionsOn, placeIn, type ReviewState, reviewState } from './store/review-state';
 export { templatesOf, writeUpOf } from './store/review-ways';

@@ -7,6 +7,8 @@ import type { Sieve } from '@/core/sieve';
 
 /** How a review wants to be written up. */
 export interface WriteUpSettings {
+  /** Which sources the references are of. */
+  referencesOf: 'included' | 'kept-so-far';
   flowWords: FlowWords;
   style: CiteStyle;
   /** Pattern of the names under which PDFs are offered. */

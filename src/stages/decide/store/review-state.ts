@@ -1,4 +1,4 @@
-import { emptyStates, standing, stateOf, type WorkState } from '@/core/flow';
+import { emptyStates, noPlaces, type Place, type Progress, placeOf, progressOf, standing, stateOf, type WorkState } from '@/core/flow';
 import { type Columns, HELD, LEFT, STOPPED } from '@/core/sieve';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import { type Context, openReview } from '@/platform/context';
@@ -14,6 +14,9 @@ export interface ReviewState extends SieveState {
   /** State of the work at each index of the columns. */
   states: WorkState[];
   counts: Record<WorkState, number>;
+  /** Places of the decided works, by number; of any other work its state is its place. */
+  places: ReadonlyMap<number, Place>;
+  progress: Progress;
 }
 
 /** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
@@ -51,9 +54,26 @@ function decidedOn({ outcomes, review, indexOf }: SieveState, latest: ReadonlyMa
     if (i !== undefined) states[i] = stateOf(outcomes.fate[i]!, verdict);
   }
   const counts = emptyStates();
+  const placed = noPlaces();
   for (const state of states) counts[state]++;
-  return { decisions, staged, states, counts };
+  for (const state of ['stopped', 'held', 'undecided'] as const) placed[state] = counts[state];
+  const places = new Map<number, Place>();
+  const said = (d?: CurrentDecision) => (d && d.verdict !== 'undo' ? d.verdict : null);
+  for (const [work, { reasonCode }] of decisions) {
+    const i = indexOf.get(work);
+    if (i === undefined || ['stopped', 'held', 'undecided'].includes(states[i]!)) continue;
+    const { screening, fullText } = staged.get(work) ?? {};
+    const one = { state: states[i]!, screening: said(screening), fullText: said(fullText), reason: reasonCode };
+    const place = placeOf(one, review.twoStages);
+    places.set(work, place);
+    placed[place]++;
+  }
+  return { decisions, staged, states, counts, places, progress: progressOf(placed) };
 }
+
+/** Where the work at an index of the columns stands. */
+export const placeIn = ({ columns, states, places }: ReviewState, i: number): Place =>
+  places.get(columns.numbers[i]!) ?? (states[i] as 'stopped' | 'held' | 'undecided');
 
 /** All decisions on one work, newest first, those of works it absorbed included. */
 export const decisionsOn = (ctx: Context, reviewId: string, workNos: readonly number[]) =>

@@ -6,6 +6,7 @@ export const templatesOf = (review: Pick<Review, 'templates'>): Templates => rev
 
 export const writeUpOf = (review: Pick<Review, 'writeUp'>): WriteUpSettings => ({
   flowWords: review.writeUp?.flowWords ?? {},
+  referencesOf: review.writeUp?.referencesOf ?? 'kept-so-far',
   style: review.writeUp?.style ?? 'apa',
   fileNames: review.writeUp?.fileNames ?? DEFAULT_FILE_NAMES,
 });

@@ -1,4 +1,4 @@
-import { type Identity, reconcile, type WorkState } from '@/core/flow';
+import { type Identity, type Progress, reconcile, type WorkState } from '@/core/flow';
 import { axisValues, type Columns } from '@/core/sieve';
 import { bitCount, maskOf } from '@/core/vocabularies';
 import { derivedFrom } from '@/platform/cache/process-wide';
@@ -19,8 +19,7 @@ export interface Overview {
   held: number;
   stopped: number;
   states: Record<WorkState, number>;
-  decided: number;
-  toDecide: number;
+  progress: Progress;
   version: number;
   versionEdited: boolean;
   identities: Identity[];
@@ -38,7 +37,6 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
   const { version, edited } = await versionState(ctx.em, state.review);
-  const decided = counts.kept + counts.excluded + counts.background;
   return {
     records,
     works,
@@ -48,8 +46,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
     held: fates[1]!,
     stopped: fates[2]!,
     states: counts,
-    decided,
-    toDecide: counts.undecided + counts.waiting,
+    progress: state.progress,
     version: version?.number ?? 0,
     versionEdited: state.review.sieve.length > 0 && edited,
     identities: reconcile({

@@ -13,8 +13,10 @@ export interface StripFigures {
   settledShare: number | null;
   through: number;
   held: number;
-  decided: number;
-  decidable: number;
+  /** Works on which the last word is said, those on which it is not, and how many of these are full texts to be read. */
+  done: number;
+  toDecide: number;
+  fullTextsDue: number;
   version: number;
   versionEdited: boolean;
   interim: boolean;
@@ -33,11 +35,12 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
     settledShare: o.settledShare,
     through: o.through,
     held: o.held,
-    decided: o.decided,
-    decidable: o.decided + o.toDecide,
+    done: o.progress.done,
+    toDecide: o.progress.toDecide,
+    fullTextsDue: o.progress.fullTextsDue,
     version: o.version,
     versionEdited: o.versionEdited,
-    interim: o.works === 0 || o.states.held + o.toDecide > 0,
+    interim: o.works === 0 || o.progress.due > 0,
     broken: o.working ? 0 : o.identities.filter((i) => !i.holds).length,
     checks: o.identities.length,
   };

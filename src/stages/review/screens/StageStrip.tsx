@@ -4,7 +4,7 @@ import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useFigures } from '@/client/useFigures';
 import { cx } from '@/ui/cx';
-import { count } from '@/ui/words';
+import { count, plural } from '@/ui/words';
 
 import type { StripFigures } from '../queries/strip-figures';
 
@@ -26,7 +26,11 @@ const stagesOf = (f: StripFigures): Stage[] => [
     figure: count(f.through),
     more: f.held ? `+${count(f.held)} held` : undefined,
   },
-  { path: 'decide', name: 'Decide', figure: `${count(f.decided)} of ${count(f.decidable)}` },
+  {
+    path: 'decide',
+    name: f.fullTextsDue ? `Decide · ${count(f.fullTextsDue)} full ${plural(f.fullTextsDue, 'text')}` : 'Decide',
+    figure: `${count(f.done)} of ${count(f.done + f.toDecide)}`,
+  },
   { path: 'write-up', name: 'Write up', figure: f.interim ? 'interim' : 'ready' },
   { path: 'checks', name: 'Checks', figure: f.broken ? `${f.broken} broken` : `${f.checks} hold` },
 ];

@@ -11,6 +11,7 @@ const boxes = Object.keys(FLOW_BOXES) as [FlowBox, ...FlowBox[]];
 export const SaveWriteUp = z.strictObject({
   flowWords: z.partialRecord(z.enum(boxes), z.string().trim().max(120)).optional(),
   style: z.enum(CITE_STYLE_CODES).optional(),
+  referencesOf: z.enum(['included', 'kept-so-far']).optional(),
   fileNames: z.string().trim().min(1, 'Give a pattern.').max(200).optional(),
 });
 

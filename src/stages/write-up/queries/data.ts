@@ -1,6 +1,6 @@
 import { type Cited, type Lint, lintCitation } from '@/core/cite';
 import { AXIS_LABELS } from '@/core/classify';
-import { type Flow, FlowError, reasonWords, STAGE_WORDS } from '@/core/flow';
+import { type Flow, FlowError, type Place, reasonWords, STAGE_WORDS } from '@/core/flow';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
 import { labelsOf, maskOf } from '@/core/vocabularies';
@@ -9,7 +9,7 @@ import type { Context } from '@/platform/context';
 import type { Review, Work, WriteUpSettings } from '@/platform/db/schema';
 import { type AuditView, auditLines, type KnownView, knownView, type OverlapView, overlapView, placeKnown, settled } from '@/stages/checks';
 import type { CurrentDecision } from '@/stages/decide';
-import { type ReviewState, reviewState, writeUpOf } from '@/stages/decide';
+import { placeIn, type ReviewState, reviewState, writeUpOf } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { databasesOf, retrieveView } from '@/stages/retrieve';
 import { latestVersion, type ParityView, parityView } from '@/stages/sieve';
@@ -26,6 +26,7 @@ export interface Source {
   /** Labels of the possible values, by axis. */
   axes: string[];
   reason: string;
+  place: Place;
 }
 
 /** Everything that the write-up of a review is made of, gathered once. */
@@ -41,6 +42,7 @@ export interface WriteUpData {
   parity: ParityView;
   checks: { audit: AuditView; known: KnownView; overlap: OverlapView };
   retrievals: Awaited<ReturnType<typeof retrieveView>>['retrievals'];
+  /** Kept so far: the included, and those whose full text is still to be read. */
   kept: Source[];
   excluded: Source[];
   background: Source[];
@@ -88,6 +90,7 @@ export async function writeUpData(ctx: Context, reviewId: string): Promise<Write
         .map((d) => d.name)
         .join('; '), // prettier-ignore
       axes: MASK_AXES.map((axis) => valueWords(state, axis, work)),
+      place: placeIn(state, index),
       reason: decision.verdict === 'exclude' ? reasonWords(decision.reasonCode, reasons(decision.reasonCode).text) : '',
     });
     if (now !== 'kept') continue;
@@ -149,6 +152,18 @@ async function doneOf(
     sample: audit.spot,
     knownFrom: [...new Set(known.map((p) => p.known.source).filter(Boolean))].sort(),
   };
+}
+
+/** The sources whose references are asked for, and how they are called where they are listed. */
+export function referenced({ settings, review, kept }: Pick<WriteUpData, 'settings' | 'review' | 'kept'>): {
+  sources: Source[];
+  words: string;
+} {
+  const included = kept.filter((s) => s.place === 'included');
+  if (!review.twoStages || settings.referencesOf === 'included') return { sources: included, words: 'of what is included' };
+  const due = kept.length - included.length;
+  const words = `of what is kept so far: ${included.length} included, ${due} whose full text is still to be read`;
+  return { sources: kept, words };
 }
 
 export const citedOf = (sources: readonly Source[]): Cited[] => sources.map(({ no, item }) => ({ id: String(no), item }));

@@ -1,13 +1,13 @@
 import type { Reference } from '@/core/cite';
-import { drawFlow } from '@/core/flow';
+import { drawFlow, interimWords } from '@/core/flow';
 import { pieceText, type Table } from '@/core/write-up';
 import type { WriteUpData } from './data';
 import { tablesOf } from './tables';
 
 /** Columns of a table as it fits a page across; the rest are in the tables for spreadsheets. */
 const PRINTED: Record<string, readonly string[]> = {
-  kept: ['title', 'authors', 'date', 'peer review', 'publication type', 'design', 'evidence level', 'decided by its', 'grounds'],
-  excluded: ['title', 'authors', 'date', 'reason', 'decided by its', 'grounds'],
+  kept: ['title', 'authors', 'date', 'stands as', 'peer review', 'publication type', 'design', 'evidence level', 'stage', 'grounds'],
+  excluded: ['title', 'authors', 'date', 'reason', 'stage', 'grounds'],
   background: ['title', 'authors', 'date', 'grounds'],
 };
 
@@ -62,7 +62,7 @@ export async function writeUpDocx(data: WriteUpData, references: readonly Refere
   const children = [
     heading(review.title, 'HEADING_1'),
     plain(review.question),
-    ...(flow?.interim ? [plain('Interim: works are held, undecided or waiting, or full texts are not yet assessed.')] : []),
+    ...(flow?.interim ? [plain(interimWords(flow))] : []),
     heading('Methods', 'HEADING_2'),
     ...methods.flatMap((m) => [heading(m.title, 'HEADING_3'), plain(m.pieces.map(pieceText).join(''))]),
     heading('Flow of sources', 'HEADING_2'),

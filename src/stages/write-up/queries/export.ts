@@ -3,7 +3,7 @@ import { drawFlow } from '@/core/flow';
 import { writeCsv } from '@/core/formats';
 import type { Context } from '@/platform/context';
 import { NotFound } from '@/platform/context';
-import { citedOf, writeUpData, writeUpFrame } from './data';
+import { citedOf, referenced, writeUpData, writeUpFrame } from './data';
 import { writeUpDocx } from './docx';
 import { writeUpHtml } from './html';
 import { referenceList } from './references';
@@ -36,8 +36,9 @@ export async function writeUpFile(ctx: Context, reviewId: string, what: string, 
   if (table && extension === 'csv') return { body: writeCsv([table.columns, ...table.rows]), media: 'text/csv', extension };
   if (table && extension === 'xlsx') return { body: await workbookOf([table]), media: WORKBOOK, extension };
   const chosen = style ?? data.settings.style;
-  const references = (): Promise<Reference[]> => referenceList(chosen, citedOf(data.kept));
-  const name = CITE_STYLES[chosen].label;
+  const of = referenced(data);
+  const references = (): Promise<Reference[]> => referenceList(chosen, citedOf(of.sources));
+  const name = `${CITE_STYLES[chosen].label}, ${of.words}`;
   if (what === 'references.txt')
     return { body: `${(await references()).map((r) => r.text).join('\n\n')}\n`, media: 'text/plain', extension: 'txt' };
   if (what === 'write-up.html') return { body: writeUpHtml(data, await references(), name), media: 'text/html', extension: 'html' };

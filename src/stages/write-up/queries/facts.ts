@@ -1,4 +1,4 @@
-import { type Flow, type FlowWork, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
+import { type DecisionVerdict, type Flow, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { HELD, LEFT, STOPPED } from '@/core/sieve';
 import { FACTS, type FactSample, type FactTables } from '@/core/write-up';
@@ -70,7 +70,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     works: Array.from(columns.numbers, (no, i) => {
       const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
       const { screening, fullText } = state.staged.get(no) ?? {};
-      const said = (v: string | undefined) => (v && v !== 'undo' ? v : '');
+      const said = (v: DecisionVerdict | undefined) => (v && v !== 'undo' ? v : '');
       return {
         ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
         overridden: overridden.get(no) ?? [],
@@ -79,6 +79,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
         reason: state.states[i] === 'excluded' ? reasons(state.decisions.get(no)!.reasonCode).code : '',
       };
     }),
+    twoStages: review.twoStages,
     leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
       r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
     ),
@@ -112,7 +113,6 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
   for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
   const study = await studiesOf(ctx, review.id);
   const reasons = await currentReasons(ctx.em, review.id);
-  const verdict = (v: string) => (v || null) as FlowWork['screening'];
   const retrievals = (await retrievalsOf(ctx, review.id)).filter((r) => !r.withdrawn);
   const native = retrievals.flatMap((r) => {
     const names = [...new Set(r.steps.at(-1)?.limiters.map((l) => l.name) ?? [])];
@@ -129,8 +129,8 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
     aside: FACTS.aside(tables),
     works: tables.works.map((w, i) => ({
       state: w.state,
-      screening: verdict(w.screening),
-      fullText: verdict(w.fullText),
+      screening: w.screening,
+      fullText: w.fullText,
       reason: w.reason && (w.reason === NOT_RETRIEVED ? w.reason : reasonWords(w.reason, reasons(w.reason).text)),
       limiter: w.state === 'stopped' ? (review.sieve[outcomes.by[i]!]?.name ?? 'a limiter') : '',
       study: study(w.no),

@@ -1,5 +1,5 @@
 import type { Reference } from '@/core/cite';
-import { drawFlow } from '@/core/flow';
+import { drawFlow, interimWords } from '@/core/flow';
 import { pieceText, type Table } from '@/core/write-up';
 import type { WriteUpData } from './data';
 import { type AxisCounts, axisCounts, tablesOf } from './tables';
@@ -20,7 +20,7 @@ export function writeUpHtml(data: WriteUpData, references: readonly Reference[],
   const parts = [
     `<h1>${escaped(review.title)}</h1>`,
     `<p>${escaped(review.question)}</p>`,
-    flow?.interim ? '<p class="interim">Interim: works are held, undecided or waiting, or full texts are not yet assessed.</p>' : '',
+    flow?.interim ? `<p class="interim">${escaped(interimWords(flow))}</p>` : '',
     '<h2>Methods</h2>',
     ...methods.map((m) => `<h3>${escaped(m.title)}</h3><p>${m.pieces.map((p) => escaped(pieceText(p))).join('')}</p>`),
     '<h2>Flow of sources</h2>',

@@ -14,8 +14,8 @@ export const tablesOf = (data: WriteUpData): Table[] => [
   searchLogTable(data),
   limiterTable(data),
   evennessTable(data),
-  sourceTable('kept', 'Sources that were kept', data.kept),
-  sourceTable('excluded', 'Sources that were excluded, with reasons', data.excluded, true),
+  sourceTable('kept', data.review.twoStages ? 'Sources kept so far' : 'Sources included', data.kept, 'stands as', standsAs),
+  sourceTable('excluded', 'Sources excluded, with reasons', data.excluded, 'reason', (s) => s.reason),
   axisTable(data),
   ...checkTables(data),
   ...(data.background.length ? [sourceTable('background', 'Sources set aside as background', data.background)] : []),
@@ -82,20 +82,26 @@ function evennessTable({ parity }: WriteUpData): Table {
   };
 }
 
-function sourceTable(id: string, title: string, sources: readonly Source[], reasons = false): Table {
+const standsAs = ({ place }: Source) => (place === 'included' ? 'included' : 'full text to be read');
+
+/** @param more a column of its own for these sources */
+function sourceTable(id: string, title: string, sources: readonly Source[], more?: string, moreOf?: (s: Source) => string): Table {
   return {
     id,
     title,
     columns: [
       ...['work', 'title', 'authors', 'date', 'journal or book', 'DOI', 'databases', ...AXIS_NAMES.map((n) => n.toLowerCase())],
-      ...(reasons ? ['reason'] : []),
-      ...['decided by its', 'grounds', 'page', 'decided by', 'decided on'],
+      ...(more ? [more] : []),
+      ...['stage', 'grounds', 'page', 'decided by', 'decided on'],
     ],
-    rows: sources.map(({ no, item, work, decision, databases, axes, reason }) => [
-      ...[no, item.title, peopleText(item.authors), work.dateWords, item.container, item.doi, databases, ...axes],
-      ...(reasons ? [reason] : []),
-      ...[stageOf(decision), decision.grounds, decision.page, decision.person, decision.at.toISOString().slice(0, 10)],
-    ]),
+    rows: sources.map((source) => {
+      const { no, item, work, decision, databases, axes } = source;
+      return [
+        ...[no, item.title, peopleText(item.authors), work.dateWords, item.container, item.doi, databases, ...axes],
+        ...(moreOf ? [moreOf(source)] : []),
+        ...[stageOf(decision), decision.grounds, decision.page, decision.person, decision.at.toISOString().slice(0, 10)],
+      ];
+    }),
   };
 }
 

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowRows } from '@/core/flow';
+import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowRows, interimWords } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/words';
@@ -49,7 +49,7 @@ export function FlowScreen({
       <WriteUpNav reviewId={reviewId} current="/flow" />
       <div className="mt-3 flex items-baseline gap-3">
         <h1 className="text-title">Flow of sources</h1>
-        {flow.interim && <span className="text-copper">interim: {count(sum(flow.open))} are held, undecided, waiting or not yet read</span>}
+        {flow.interim && <span className="text-copper">{interimWords(flow)}</span>}
         <span className="ml-auto flex gap-2">
           <Button aria-pressed={editing} onClick={() => setEditing(!editing)}>
             {editing ? 'Close the wording' : 'Edit the wording'}
@@ -125,8 +125,6 @@ export function FlowScreen({
     </main>
   );
 }
-
-const sum = (open: Flow['open']) => Object.values(open).reduce((a, b) => a + b, 0);
 
 /** Draws the picture at twice its size and saves it. */
 async function savePng(svg: string, name: string) {

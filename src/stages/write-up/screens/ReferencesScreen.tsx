@@ -20,16 +20,19 @@ interface Doubt {
 interface ReferencesScreenProps {
   reviewId: string;
   style: CiteStyle;
+  /** Which sources are listed, and in words; null where kept and included are the same. */
+  of: 'included' | 'kept-so-far' | null;
+  words: string;
   references: Reference[];
   doubts: Doubt[];
 }
 
 /** The references of what is kept, in a style, beside what looks wrong in them, to be set right in place. */
-export function ReferencesScreen({ reviewId, style, references, doubts }: ReferencesScreenProps) {
+export function ReferencesScreen({ reviewId, style, of, words, references, doubts }: ReferencesScreenProps) {
   const router = useRouter();
   const doubtful = new Set(doubts.map((d) => String(d.no)));
-  async function choose(next: CiteStyle) {
-    const answer = await call(reviewId, 'save-write-up', { style: next });
+  async function choose(next: { style: CiteStyle } | { referencesOf: 'included' | 'kept-so-far' }) {
+    const answer = await call(reviewId, 'save-write-up', next);
     if (!answer.ok) return void toast.error(answer.message);
     router.refresh();
   }
@@ -40,10 +43,18 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
         <div className="mt-3 flex items-end gap-3">
           <h1 className="text-title">
             {count(references.length)} {plural(references.length, 'reference')}{' '}
-            <span className="font-normal text-body text-slate">of what is kept so far</span>
+            <span className="font-normal text-body text-slate">{words}</span>
           </h1>
-          <span className="ml-auto w-[230px]">
-            <Select label="Style" value={style} onChange={(e) => void choose(e.target.value as CiteStyle)}>
+          {of && (
+            <span className="ml-auto w-[170px]">
+              <Select label="Of what" value={of} onChange={(e) => void choose({ referencesOf: e.target.value as typeof of })}>
+                <option value="kept-so-far">kept so far</option>
+                <option value="included">included</option>
+              </Select>
+            </span>
+          )}
+          <span className={of ? 'w-[230px]' : 'ml-auto w-[230px]'}>
+            <Select label="Style" value={style} onChange={(e) => void choose({ style: e.target.value as CiteStyle })}>
               {CITE_STYLE_CODES.map((code) => (
                 <option key={code} value={code}>
                   {CITE_STYLES[code].label}
@@ -54,7 +65,9 @@ export function ReferencesScreen({ reviewId, style, references, doubts }: Refere
           <CopyButton text={references.map((r) => r.text).join('\n\n')} label="Copy the list" />
         </div>
         {references.length === 0 ? (
-          <p className="mt-3 text-slate">Nothing is kept yet.</p>
+          <p className="mt-3 text-slate">
+            {of === 'included' ? 'Nothing is included yet: no full text was read and kept.' : 'Nothing is kept yet.'}
+          </p>
         ) : (
           <ol className="mt-3">
             {references.map((r) => (

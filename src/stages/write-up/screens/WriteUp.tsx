@@ -1,9 +1,9 @@
-import type { WorkState } from '@/core/flow';
-import { reasonWords } from '@/core/flow';
+import { Fragment } from 'react';
+import { type Place, type Progress, reasonWords, type WorkState } from '@/core/flow';
 import { ListWithSheet } from '@/stages/works/screens';
 import { FigureLink } from '@/ui/figure-link';
 import { StateSquare } from '@/ui/marks';
-import { count } from '@/ui/words';
+import { count, plural } from '@/ui/words';
 import { WriteUpNav } from './WriteUpNav';
 
 const ROWS: [WorkState, string][] = [
@@ -11,7 +11,7 @@ const ROWS: [WorkState, string][] = [
   ['held', 'Held: a limiter could not tell'],
   ['undecided', 'Through, not decided yet'],
   ['waiting', 'Through, waiting'],
-  ['kept', 'Kept'],
+  ['kept', 'Kept so far'],
   ['excluded', 'Excluded with a reason'],
   ['background', 'Background, outside the counts'],
 ];
@@ -28,25 +28,40 @@ interface WriteUpProps {
     records: number;
     works: number;
     states: Record<WorkState, number>;
+    progress: Progress;
     quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
   };
   reasons: Reason[];
   /** The state whose works are listed below, when one was picked. */
   shown: WorkState | null;
+  /** Of the kept, those at one place. */
+  place: Place | null;
+  twoStages: boolean;
   /** The reason that the list below is narrowed to. */
   reason: Reason | null;
   numbers: number[];
 }
 
 /** The counts that reconcile, and the reasons. */
-export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }: WriteUpProps) {
+export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, reason, numbers }: WriteUpProps) {
   const total = ROWS.reduce((n, [state]) => n + overview.states[state], 0);
-  const interim = overview.states.held + overview.states.undecided + overview.states.waiting;
+  const { due, included, keptSoFar } = overview.progress;
+  const ofKept: [Place, string, number][] = twoStages
+    ? [
+        ['included', 'included: kept by the full text', included],
+        ['full-text-due', 'full text still to be read', keptSoFar - included],
+      ]
+    : [];
   return (
     <main className="max-w-[1080px] px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="" />
       <h1 className="mt-3 text-title">What became of every work</h1>
-      {interim > 0 && <p className="mb-3 text-copper">Interim: {count(interim)} works are held, undecided or waiting.</p>}
+      {due > 0 && (
+        <p className="mb-3 text-copper">
+          Interim: {count(due)} {plural(due, 'work is', 'works are')} still due: held, undecided, waiting
+          {twoStages ? ' or to be read in full' : ''}.
+        </p>
+      )}
       <div className="grid grid-cols-[1fr_1fr] gap-8">
         <table className="w-full border-collapse self-start">
           <caption className="sr-only">Counts</caption>
@@ -70,17 +85,35 @@ export function WriteUp({ reviewId, overview, reasons, shown, reason, numbers }:
               <td className="text-right font-bold">{count(overview.works)}</td>
             </tr>
             {ROWS.map(([state, label]) => (
-              <tr key={state} className="h-9 border-rule border-t">
-                <th scope="row" className="text-left font-normal">
-                  <span className="mr-2 inline-block align-middle">
-                    <StateSquare state={state} />
-                  </span>
-                  {label}
-                </th>
-                <td className="text-right">
-                  <FigureLink n={overview.states[state]} href={`?state=${state}`} label={label} current={shown === state && !reason} />
-                </td>
-              </tr>
+              <Fragment key={state}>
+                <tr className="h-9 border-rule border-t">
+                  <th scope="row" className="text-left font-normal">
+                    <span className="mr-2 inline-block align-middle">
+                      <StateSquare state={state} />
+                    </span>
+                    {label}
+                  </th>
+                  <td className="text-right">
+                    <FigureLink
+                      n={overview.states[state]}
+                      href={`?state=${state}`}
+                      label={label}
+                      current={shown === state && !reason && !place}
+                    />
+                  </td>
+                </tr>
+                {state === 'kept' &&
+                  ofKept.map(([at, words, n]) => (
+                    <tr key={at} className="h-7">
+                      <th scope="row" className="pl-8 text-left font-normal text-small text-slate">
+                        of these: {words}
+                      </th>
+                      <td className="text-right text-small">
+                        <FigureLink n={n} href={`?state=kept&place=${at}`} label={`Kept: ${words}`} current={place === at} />
+                      </td>
+                    </tr>
+                  ))}
+              </Fragment>
             ))}
             <tr className="h-9 border-ink border-t-2">
               <th scope="row" className="text-left font-medium">

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { reviewPage } from '@/app/review-page';
-import { WORK_STATES } from '@/core/flow';
-import { reviewState } from '@/stages/decide/store/review-state';
+import { PLACES, WORK_STATES } from '@/core/flow';
+import { placeIn, reviewState } from '@/stages/decide/store/review-state';
 import { currentReasons } from '@/stages/question/store/reasons';
 import { overview } from '@/stages/review/queries/overview';
 import { WriteUp } from '@/stages/write-up/screens/WriteUp';
@@ -23,8 +23,11 @@ export default reviewPage('read', async (ctx, { id }, search) => {
   const asked = search;
   const shown = WORK_STATES.find((w) => w === asked.state) ?? null;
   const reason = (shown === 'excluded' && reasons.get(String(asked.reason ?? ''))) || null;
+  const place = shown === 'kept' ? (PLACES.find((p) => p === asked.place) ?? null) : null;
   const listed = (no: number, i: number) =>
-    state.states[i] === shown && (!reason || current(state.decisions.get(no)?.reasonCode ?? '').code === reason.code);
+    state.states[i] === shown &&
+    (!place || placeIn(state, i) === place) &&
+    (!reason || current(state.decisions.get(no)?.reasonCode ?? '').code === reason.code);
   return (
     <Suspense>
       <WriteUp
@@ -32,6 +35,8 @@ export default reviewPage('read', async (ctx, { id }, search) => {
         overview={await overview(ctx, id, state)}
         reasons={[...reasons.values()].sort((a, b) => b.n - a.n)}
         shown={shown}
+        place={place}
+        twoStages={state.review.twoStages}
         reason={reason}
         numbers={Array.from(state.columns.numbers).filter(listed)}
       />
