@@ -113,7 +113,8 @@ export async function startPostgres({ folder, firstPort, database, durable }) {
   const psql = (sql) =>
     execFileSync(join(bin, 'psql'), ['-X', '-qAt', '-h', '127.0.0.1', '-p', String(port), '-U', OWNER, '-d', 'postgres', '-c', sql], {
       encoding: 'utf8',
-      env: { ...process.env, PGPASSWORD: passwords.owner },
+      // Kept for certain, also where the server is told not to wait for the disk: a lost password would lock everybody out.
+      env: { ...process.env, PGPASSWORD: passwords.owner, PGOPTIONS: '-c synchronous_commit=on' },
     }).trim();
   if (psql('show data_directory') !== realpathSync(data))
     throw new Error(`The server on port ${port} is that of another folder than ${data}.`);

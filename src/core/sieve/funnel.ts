@@ -16,8 +16,11 @@ export interface FunnelRow {
   whole: Cell;
   /** One cell a database, in the order of the columns. They overlap: never add them. */
   databases: Cell[];
-  /** Works that this limiter alone stops: what comes back if it is removed, as through and as held. */
-  onlyThis: { through: number; held: number };
+  /**
+   * What would change if it were not there: works that would come through (it alone stops or holds them), of these the
+   * ones that are held now, and works that would be held instead of stopped.
+   */
+  without: { through: number; heldNow: number; held: number };
   /** What it would stop if it stood alone. */
   alone: number;
 }
@@ -66,7 +69,7 @@ export function funnelOf(run: SieveRun): Funnel {
   const none = run.sieve.length;
   const whole = new Changes(none);
   const databases = run.columns.databases.map(() => new Changes(none));
-  const onlyThis = run.sieve.map(() => ({ through: 0, held: 0 }));
+  const without = run.sieve.map(() => ({ through: 0, heldNow: 0, held: 0 }));
   let at = 0;
   for (const mask of groupsOf(run.columns).masks)
     for (let s = 0; s <= none; s++)
@@ -76,7 +79,12 @@ export function funnelOf(run: SieveRun): Funnel {
           if (n === 0) continue;
           whole.add(n, s, h);
           for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) databases[b]!.add(n, s, h);
-          if (single && s < none) onlyThis[s]![h < none ? 'held' : 'through'] += n;
+          if (!single) continue;
+          if (s < none) without[s]![h < none ? 'held' : 'through'] += n;
+          else if (h < none) {
+            without[h]!.through += n;
+            without[h]!.heldNow += n;
+          }
         }
   const on = run.sieve.flatMap((l, k) => (l.on ? [k] : []));
   const wholeCells = whole.cells(on);
@@ -85,17 +93,18 @@ export function funnelOf(run: SieveRun): Funnel {
     limiter,
     whole: wholeCells[row]!,
     databases: databaseCells.map((cells) => cells[row]!),
-    onlyThis: limiter < 0 ? { through: 0, held: 0 } : onlyThis[limiter]!,
+    without: limiter < 0 ? { through: 0, heldNow: 0, held: 0 } : without[limiter]!,
     alone: limiter < 0 ? 0 : run.alone[limiter]!,
   }));
   const last = wholeCells.at(-1)!;
   return { works: whole.works, rows, through: last.left, held: last.held, stopped: last.stoppedSoFar };
 }
 
-export const FILLS = ['left', 'held', 'stopped-here', 'stopped', 'back-through', 'back-held', 'alone'] as const;
+export const FILLS = ['left', 'held', 'stopped-here', 'stopped', 'back-through', 'held-alone', 'back-held', 'alone'] as const;
 /**
- * Which of a row's numbers: `stopped-here` at this limiter, `stopped` here or before; `back-through` and `back-held`
- * what comes back without it, `alone` what it would stop by itself.
+ * Which of a row's numbers: `stopped-here` at this limiter, `stopped` here or before; `back-through` what would come
+ * through without it, `held-alone` those of them that are held now, `back-held` what would be held instead of stopped;
+ * `alone` what it would stop by itself.
  */
 export type Fill = (typeof FILLS)[number];
 
@@ -130,7 +139,9 @@ function isBehind(stops: number, holds: number, limiter: number, fill: Fill): bo
     case 'alone':
       return (stops & own) !== 0;
     case 'back-through':
-      return own !== 0 && stops === own && holds === 0;
+      return own !== 0 && (stops | holds) === own;
+    case 'held-alone':
+      return own !== 0 && stops === 0 && holds === own;
     case 'back-held':
       return own !== 0 && stops === own && holds !== 0;
   }

@@ -151,7 +151,10 @@ function cellOf(group: number, stops: number, holds: number, side: number): numb
   const hold = holds | beyond;
   const first = 31 - Math.clz32(stop & (~stop + 1));
   const held = 31 - Math.clz32(hold & (~hold + 1));
-  const single = any((stop & (stop - 1)) ^ beyond) ^ 1;
+  // What one limiter alone does to it: the only one that stops it or, where none stops it, the only one that holds it.
+  const none = any(stop ^ beyond) - 1;
+  const does = (stop & ~none) | (hold & none);
+  const single = any((does & (does - 1)) ^ beyond) ^ 1;
   return ((group * side + first) * side + held) * 2 + single;
 }
 

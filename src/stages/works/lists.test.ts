@@ -147,7 +147,7 @@ test('the queue: best evidence first, then the newest; decided works that the si
   expect(await stripFigures(db.context(), id)).toMatchObject({
     records: 6,
     works: 5,
-    decided: 1,
+    done: 1,
     broken: 0,
     versionEdited: true,
   });
@@ -194,7 +194,7 @@ test('the command line stops, holds and lets through what the application does',
   };
   expect(tally(lines.map((l) => `${l.outcome} ${l.by ?? ''}`))).toEqual(tally(here.values()));
   const { rows, through, held, stopped } = funnelOf(run);
-  expect(funnel).toMatchObject({ through, held, stopped, rows: rows.map(({ whole, onlyThis, alone }) => ({ whole, onlyThis, alone })) });
+  expect(funnel).toMatchObject({ through, held, stopped, rows: rows.map(({ whole, without, alone }) => ({ whole, without, alone })) });
 });
 
 test('reviews are listed with their sizes', async () => {

@@ -1,7 +1,7 @@
 import { type SampleDesign, type SpotResult, spotResult } from '@/core/checks';
 import type { CellState } from '@/core/parity';
 import { isoToDay } from '@/core/record';
-import { funnelOf, limiterWords, lostAt } from '@/core/sieve';
+import { type FunnelRow, funnelOf, limiterWords, lostAt } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { SampleCheck } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
@@ -22,10 +22,10 @@ export interface AuditLine {
   whenUnknown: 'hold' | 'let-through' | 'stop';
   exempt: string;
   waived: { database: string; reason: string }[];
-  /** Works that it stops first; that would be through, and held, without it; that it would stop by itself; that it holds. */
+  /** Works that it stops first; `alone`: that it would stop by itself; that it holds. */
   stopsHere: number;
-  backThrough: number;
-  backHeld: number;
+  /** What would change if it were not there, as the funnel has it. */
+  without: FunnelRow['without'];
   alone: number;
   holds: number;
   /** Words of people against it, on single works. */
@@ -95,7 +95,7 @@ export async function auditLines(
         ...{ id: l.id, name: l.name, words: limiterWords(l, scheme, isoToDay(review.asOf)), rationale: l.rationale },
         ...{ evidence: l.evidence, whenUnknown: l.whenUnknown, exempt: l.exempt?.reason ?? '' },
         waived: (l.waivers ?? []).map((w) => ({ database: tags.get(w.database) ?? '--', reason: w.reason })),
-        ...{ stopsHere: row.whole.stoppedHere, backThrough: row.onlyThis.through, backHeld: row.onlyThis.held, alone: row.alone, holds },
+        ...{ stopsHere: row.whole.stoppedHere, without: row.without, alone: row.alone, holds },
         overridden: new Set(state.overrides.filter((o) => o.limiters.includes(l.id)).map((o) => o.work)).size,
         ...unevenness(parity, l.id),
         spot: spot && own ? { check: spot.check.number, sieveVersion: spot.check.sieveVersion, result: own } : null,

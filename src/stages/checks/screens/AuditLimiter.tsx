@@ -43,9 +43,10 @@ export function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
           {l.overridden > 0 && ` A person spoke otherwise on ${count(l.overridden)} ${plural(l.overridden, 'work')}.`}
         </Row>
         <Row term="What it costs">
-          {cost(l.stopsHere, 'stopped-here', 'stopped here')}. Without it {cost(l.backThrough, 'back-through', 'more would be through')} and{' '}
-          {cost(l.backHeld, 'back-held', 'more held')}. By itself it would stop {cost(l.alone, 'alone', 'works')}. It holds {count(l.holds)}
-          .
+          {cost(l.stopsHere, 'stopped-here', 'stopped here')}. Without it {cost(l.without.through, 'back-through', 'more would be through')}
+          {l.without.heldNow > 0 && <> ({cost(l.without.heldNow, 'held-alone', 'of them held now')})</>} and{' '}
+          {cost(l.without.held, 'back-held', 'would be held instead of stopped')}. By itself it would stop {cost(l.alone, 'alone', 'works')}
+          . It holds {count(l.holds)}.
         </Row>
         <Row term="Where it is not even">
           {l.exceptions === null ? (

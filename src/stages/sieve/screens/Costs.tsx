@@ -6,9 +6,11 @@ import type { Asked } from './asked';
 
 /** What a limiter costs, by itself and among the others; each number opens its works. */
 export function Costs({ row, asked, onAsk }: { row: FunnelRow; asked: Asked | null; onAsk(fill: Fill): void }) {
+  const { through, heldNow, held } = row.without;
   const lines: { words: string; n: number; fill: Fill; before?: string }[] = [
-    { words: 'Through again without it', n: row.onlyThis.through, fill: 'back-through', before: '+' },
-    { words: 'Held again without it', n: row.onlyThis.held, fill: 'back-held', before: '+' },
+    { words: 'Without it, through', n: through, fill: 'back-through', before: '+' },
+    ...(heldNow ? [{ words: 'of these held now', n: heldNow, fill: 'held-alone' as const }] : []),
+    { words: 'Without it, held instead of stopped', n: held, fill: 'back-held', before: '+' },
     { words: 'It alone would stop', n: row.alone, fill: 'alone' },
   ];
   return (

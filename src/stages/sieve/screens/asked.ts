@@ -21,7 +21,8 @@ const WORDS: Record<Fill, (limiter: string) => string> = {
   'stopped-here': (l) => `Stopped by ${l}`,
   stopped: (l) => `Stopped up to ${l}`,
   'back-through': (l) => `Through, if ${l} were not there`,
-  'back-held': (l) => `Held, if ${l} were not there`,
+  'held-alone': (l) => `Held by ${l} alone`,
+  'back-held': (l) => `Held instead of stopped, if ${l} were not there`,
   alone: (l) => `What ${l} would stop by itself`,
 };
 

@@ -19,8 +19,9 @@ function auditTable({ checks: { audit } }: WriteUpData): Table {
         'setting',
         'why',
         'stops first',
-        'through without it',
-        'held without it',
+        'without it, more through',
+        'of these held now',
+        'without it, held instead of stopped',
         'would stop by itself',
         'holds',
         'overruled on works',
@@ -37,7 +38,7 @@ function auditTable({ checks: { audit } }: WriteUpData): Table {
       ],
     ],
     rows: audit.lines.map((l) => [
-      ...[l.name, l.words, l.rationale, l.stopsHere, l.backThrough, l.backHeld, l.alone, l.holds, l.overridden],
+      ...[l.name, l.words, l.rationale, l.stopsHere, l.without.through, l.without.heldNow, l.without.held, l.alone, l.holds, l.overridden],
       (l.exceptions ?? []).map((e) => `${e.where}: ${e.why}`).join(' '),
       (l.leaks ?? []).map((x) => `${x.where}: ${x.works}`).join('; '),
       ...(l.spot

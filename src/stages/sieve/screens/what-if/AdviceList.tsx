@@ -54,8 +54,16 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
           return (
             <li key={`${a.limiter} ${a.move}`} className="flex items-baseline gap-3 border-rule border-t py-1">
               <span className="min-w-0 flex-1">{words(a, limiter)}</span>
-              <span className="whitespace-nowrap font-semibold">
-                {count(funnel.through)} → {count(a.through)}
+              <span className="whitespace-nowrap text-right">
+                <b className="font-semibold">
+                  {count(funnel.through)} → {count(a.through)}
+                </b>
+                {(a.held !== funnel.held || funnel.held > 0) && (
+                  <span className="text-copper text-note">
+                    {' '}
+                    · held {count(funnel.held)} → {count(a.held)}
+                  </span>
+                )}
               </span>
               <Button
                 look="quiet"
