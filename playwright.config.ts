@@ -1,17 +1,16 @@
 import { defineConfig } from '@playwright/test';
 
-/** The application is started by "npm test", which says where it is. */
+/** The applications, one for each worker, are started by "npm test", which says where they are. */
 export default defineConfig({
   testDir: './e2e',
   outputDir: './test-results',
-  workers: 1,
+  workers: 2,
   retries: 0,
   timeout: 120_000,
   // A machine under load is slow, not wrong.
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
-    baseURL: process.env.E2E_URL,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     trace: 'retain-on-failure',

@@ -17,6 +17,7 @@ import { saveStages } from '@/stages/decide/commands/save-stages';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { createReview } from '@/stages/question/commands/create-review';
 import { saveCriteria } from '@/stages/question/commands/save-criteria';
+import type { CriterionInput } from '@/stages/question/store/criteria';
 import { addRetrieval } from '@/stages/retrieve/commands/add-retrieval';
 import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
@@ -36,7 +37,7 @@ const MILLS_TITLE = 'The repair of historic tide mills';
 
 const SIEVE: Sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
 
-const CRITERIA = [
+const CRITERIA: Omit<CriterionInput, 'id'>[] = [
   {
     text: 'People who work nights',
     definition: 'At least three hours between midnight and five, in real or simulated work.',
@@ -63,16 +64,30 @@ const CRITERIA = [
     definition: 'The item itself, not only its journal.',
     judgedBy: 'limiter',
     reasonCode: 'not-refereed',
-    quota: { atLeast: 12, axis: 'peerReview', allowed: ['refereed'] },
+    quota: null,
   },
   {
     text: 'A study or a review of studies, evidence 1 to 3',
     definition: 'OCEBM 2011, treatment benefit.',
     judgedBy: 'limiter',
     reasonCode: 'evidence',
-    quota: { atLeast: 5, axis: 'level', allowed: ['2'] },
+    quota: { atLeast: 5, all: [{ axis: 'level', allowed: ['2'] }], years: null },
   },
-] as const; // prettier-ignore
+  {
+    text: 'At least 12 refereed journal studies of the last ten years',
+    definition: 'As the protocol asks; counted, never a reason to leave one out.',
+    judgedBy: 'number',
+    reasonCode: 'reason-6',
+    quota: {
+      atLeast: 12,
+      all: [
+        { axis: 'sourceType', allowed: ['scholarly-journal'] },
+        { axis: 'peerReview', allowed: ['refereed'] },
+      ],
+      years: 10,
+    },
+  },
+]; // prettier-ignore
 
 const PERSON = 'M. Okonjo';
 let clock = Date.UTC(2026, 8, 14, 9, 0, 0);
@@ -100,7 +115,7 @@ async function load() {
     person: PERSON,
   });
   await saveCriteria(context(), id, {
-    value: CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID(), quota: c.quota && { ...c.quota, allowed: [...c.quota.allowed] } })),
+    value: CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID() })),
   }); // prettier-ignore
   await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);

@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { addDatabase, createReview, fileOf, workOf } from './helpers';
+import { placeOf, test } from './test';
 
 test('files that cannot be read are refused in words, and nothing is added', async ({ page }) => {
   const id = await createReview(page, 'Bad input');
@@ -42,8 +43,8 @@ test('files that cannot be read are refused in words, and nothing is added', asy
   expect(work.records[0]!.problems.map((p) => p.code)).toEqual(['not-utf8']);
 });
 
-test('a decision that was acknowledged survives a crash of the server', async ({ browser }) => {
-  const env = { DATABASE_URL: process.env.DATABASE_URL, NARROW_SIEVE_DATA: process.env.NARROW_SIEVE_DATA };
+test('a decision that was acknowledged survives a crash of the server', async ({ browser }, { parallelIndex }) => {
+  const { url: _, ...env } = placeOf(parallelIndex);
   const port = await freePort(3410);
   let server = await startWeb(port, env);
   try {

@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { addDatabase, createReview, fileOf } from './helpers';
+import { test } from './test';
 
 const entry = (n: number, type: string) =>
   [

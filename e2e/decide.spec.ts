@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openDemo } from './helpers';
+import { test } from './test';
 
 test('Decide by keyboard alone', async ({ page }) => {
   await openDemo(page, 'decide');

@@ -63,7 +63,13 @@ export async function sievedFloors(page: Page, title: string): Promise<string> {
   await verb(page, id, 'freeze-sieve', { note: 'As in the protocol.' });
   const criterion = { text: 'People who lay tiles', definition: 'As their main work.', judgedBy: 'reader', reasonCode: 'population' };
   await verb(page, id, 'save-criteria', {
-    value: [{ ...criterion, id: crypto.randomUUID(), quota: { atLeast: 2, axis: 'publicationType', allowed: ['research-article'] } }],
+    value: [
+      {
+        ...criterion,
+        id: crypto.randomUUID(),
+        quota: { atLeast: 2, all: [{ axis: 'publicationType', allowed: ['research-article'] }], years: null },
+      },
+    ],
   });
   return id;
 }

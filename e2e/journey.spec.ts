@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { addFloorFiles, floors, sievedFloors, stage } from './floors';
 import { createReview, watch } from './helpers';
+import { test } from './test';
 
 test('a question and its criteria are kept', async ({ page }) => {
   const problems = watch(page);
@@ -13,14 +14,14 @@ test('a question and its criteria are kept', async ({ page }) => {
   await page.getByRole('button', { name: 'Add criterion' }).click();
   await page.getByLabel('Criterion', { exact: true }).fill('People who lay tiles');
   await page.getByLabel('Definition').fill('As their main work.');
-  await page.getByLabel('Reason code when it fails').fill('population');
-  await page.getByLabel('A quota goes with it').check();
+  await page.getByLabel(/^Exclusion reason if not met/).fill('population');
+  await page.getByLabel('A minimum number of such sources is wanted').check();
   await page.getByLabel('At least').fill('2');
   await expect(page.getByText('Now 0 of 2 kept')).toBeVisible();
   for (const saved of await page.getByRole('status').all()) await expect(saved).toHaveText('Saved');
   await page.reload();
   await expect(page.getByLabel('Population')).toHaveValue('tilers');
-  await expect(page.getByLabel('Reason code when it fails')).toHaveValue('population');
+  await expect(page.getByLabel(/^Exclusion reason if not met/)).toHaveValue('population');
   expect(problems).toEqual([]);
 });
 

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { addDatabase, createReview, fileOf, openDemo, watch, workOf } from './helpers';
+import { test } from './test';
 
 test('a list is walked, found in and sorted by keyboard, and what is open stands in the address', async ({ page }) => {
   await openDemo(page, 'sieve');

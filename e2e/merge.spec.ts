@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { addDatabase, createReview, fileOf, watch } from './helpers';
+import { test } from './test';
 
 const entry = (id: string, title: string, more: string) =>
   `TY  - JOUR\nAN  - ${id}\nTI  - ${title}\nAU  - Falk, Iben\nAU  - Sund, Alva\nPY  - 2020\nT2  - Annals of Floors\nVL  - 3\n${more}ER  - \n\n`;

@@ -1,5 +1,6 @@
-import { type APIResponse, expect, test } from '@playwright/test';
+import { type APIResponse, expect } from '@playwright/test';
 import { openDemo, workOf } from './helpers';
+import { test } from './test';
 
 const json = async (response: APIResponse) => [response.status(), (await response.json()).code];
 

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { addDatabase, createReview, fileOf, openDemo, watch } from './helpers';
+import { test } from './test';
 
 const entry = (id: string, title: string, more = '') =>
   `TY  - JOUR\nAN  - ${id}\nTI  - ${title}\nAU  - Falk, Iben\nPY  - 2020\n${more}ER  - \n\n`;

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { openDemo, watch } from './helpers';
+import { test } from './test';
 
 const STAGES = [
   'question',

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { addDatabase, createReview, fileOf, watch } from './helpers';
+import { test } from './test';
 
 const entry = (n: number, title: string, more: string[]) =>
   [

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { createReview, watch } from './helpers';
+import { test } from './test';
 
 test('what two tabs save at once is put together, and what contradicts is chosen by the person', async ({ page }) => {
   const problems = watch(page);

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { addDatabase, createReview, fileOf, watch } from './helpers';
+import { test } from './test';
 
 const entry = (n: number, title: string, abstract: string) =>
   `TY  - JOUR\nAN  - W${n}\nTI  - ${title}\nAU  - Falk, Iben${n}\nPY  - 2021\nT2  - Annals of Floors\nVL  - 3\nSP  - ${n}12\nAB  - ${abstract}\nER  - \n\n`;

@@ -1,33 +1,49 @@
-/** The application as the browser tests see it: a database of its own with the demo review, on free ports. */
-import { rmSync } from 'node:fs';
+/** The application as the browser tests see it: for each worker a database of its own with the demo review, on free ports. */
+import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { runTypeScript, startWeb, startWorker, stopProgram } from './application.mjs';
 import { freePort } from './postgres.mjs';
+
+/** As many journeys go side by side; Playwright's configuration says the same. */
+const PLACES = 2;
 
 /**
  * @param {{ url: string, application: { role: string, url: string } }} server a running PostgreSQL server
  * @param {string} folder for files
  */
 export async function startForTests(server, folder) {
-  const url = new URL(server.url);
-  url.pathname = '/narrow_sieve_e2e';
+  const names = Array.from({ length: PLACES }, (_, i) => `narrow_sieve_e2e${i ? `_${i + 1}` : ''}`);
+  const at = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
+  // As the start command does: in a role that owns nothing.
+  const envOf = (name) => ({ DATABASE_URL: at(server.application.url, name), NARROW_SIEVE_DATA: join(folder, name) });
   const admin = new pg.Client({ connectionString: server.url });
   await admin.connect();
-  await admin.query('drop database if exists narrow_sieve_e2e with (force)');
-  await admin.query('create database narrow_sieve_e2e');
+  for (const name of names) await admin.query(`drop database if exists ${name} with (force)`);
+  await admin.query(`create database ${names[0]}`);
+  rmSync(join(folder, names[0]), { recursive: true, force: true });
+  runTypeScript('src/platform/db/migrate.ts', ['up'], {
+    DATABASE_URL: at(server.url, names[0]),
+    APPLICATION_ROLE: server.application.role,
+  });
+  runTypeScript('demo/load.ts', [], envOf(names[0]));
+  // The demo is loaded once; the others are copies of it.
+  for (const name of names.slice(1)) {
+    await admin.query(`create database ${name} template ${names[0]}`);
+    rmSync(join(folder, name), { recursive: true, force: true });
+    cpSync(join(folder, names[0]), join(folder, name), { recursive: true });
+  }
   await admin.end();
-  const data = join(folder, 'e2e');
-  rmSync(data, { recursive: true, force: true });
-  runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: url.href, APPLICATION_ROLE: server.application.role });
-  // As the start command does: in a role that owns nothing.
-  const own = Object.assign(new URL(server.application.url), { pathname: url.pathname });
-  const env = { DATABASE_URL: own.href, NARROW_SIEVE_DATA: data };
-  runTypeScript('demo/load.ts', [], env);
-  const port = await freePort(3310);
-  const programs = [await startWorker(env), await startWeb(port, env)];
+  const programs = [];
+  const places = [];
+  for (const [i, name] of names.entries()) {
+    const env = envOf(name);
+    const port = await freePort(3310 + 20 * i);
+    programs.push(await startWorker(env), await startWeb(port, env));
+    places.push({ url: `http://127.0.0.1:${port}`, ...env });
+  }
   return {
-    env: { ...env, E2E_URL: `http://127.0.0.1:${port}` },
+    env: { E2E_PLACES: JSON.stringify(places) },
     async stop() {
       for (const child of programs.reverse()) await stopProgram(child);
     },

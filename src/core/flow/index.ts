@@ -2,7 +2,6 @@ export * from './boxes';
 export { drawFlow } from './drawing';
 export * from './places';
 export * from './prisma';
-export * from './quota';
 export * from './reconcile';
 export * from './stages';
 export * from './states';

@@ -49,8 +49,9 @@ describe.each(SEEDS)('one truth in every figure, seed %i', (seed) => {
 
   test('every work is in one place, and done, due, held back and stopped are all of them', () => {
     expect(PLACES.reduce((n, p) => n + counts[p], 0)).toBe(works.length);
-    expect(progress.done + progress.due + counts.stopped).toBe(works.length);
-    expect(progress.due).toBe(progress.toDecide + counts.held);
+    expect(progress.firstDone + progress.firstDue + counts.held + counts.stopped).toBe(works.length);
+    expect(progress.due).toBe(progress.firstDue + counts.held + progress.fullTextsDue);
+    expect(progress.sought).toBe(progress.fullTextsDone + progress.fullTextsDue);
     expect(progress.screened).toBe(progress.sought + counts.excluded);
     expect(progress.sought).toBe(progress.assessed + counts['not-retrieved'] + progress.fullTextsDue);
     expect(progress.assessed).toBe(progress.included + counts['excluded-full-text']);

@@ -73,10 +73,12 @@ export const PROGRESS = {
   due: sumOf('held', 'undecided', 'waiting', 'full-text-due', 'full-text-waiting'),
   /** Of those due: full texts. */
   fullTextsDue: sumOf('full-text-due', 'full-text-waiting'),
-  /** Of those due at Decide: all but the held, of which a limiter could not tell. */
-  toDecide: sumOf('undecided', 'waiting', 'full-text-due', 'full-text-waiting'),
-  /** Works on which the last word is said. */
-  done: sumOf('background', 'excluded', 'not-retrieved', 'excluded-full-text', 'included'),
+  /** Full texts on which the last word is said: read, or not to be had. */
+  fullTextsDone: sumOf('not-retrieved', 'excluded-full-text', 'included'),
+  /** Of those due, at title and abstract: through the sieve and not judged. */
+  firstDue: sumOf('undecided', 'waiting'),
+  /** Judged on title and abstract or set aside as background. */
+  firstDone: sumOf('background', 'excluded', 'full-text-due', 'full-text-waiting', 'not-retrieved', 'excluded-full-text', 'included'),
 } as const satisfies Record<string, (counts: PlaceCounts) => number>;
 export type Progress = Record<keyof typeof PROGRESS, number>;
 

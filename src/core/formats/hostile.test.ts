@@ -134,8 +134,8 @@ test.each([
   ['bibtex', '@article{}\n', 'no-title-or-identifier'],
   ['marc', '00026nam a2200025 c 4500\u001e\u001d', 'no-title-or-identifier'],
   ['csl-json', '{},\n', 'no-title-or-identifier'],
-] as const)('%s: half a million empty records are counted, one by one', async (format, empty, code) => {
-  expect(await count(repeated('', empty.repeat(5000), 100), format)).toEqual({ [code]: 500_000 });
+] as const)('%s: 150,000 empty records are counted, one by one', async (format, empty, code) => {
+  expect(await count(repeated('', empty.repeat(5000), 30), format)).toEqual({ [code]: 150_000 });
 });
 
 test.each([
@@ -152,12 +152,12 @@ test.each([
 
 // Each of these once took time that grew with the square of its length, or a call for every line: minutes, at this size.
 test.each([
-  ['pubmed-xml', '<!--'.repeat(750_000), 1],
-  ['mods', `<mods>${'<!--'.repeat(750_000)}`, 1],
-  ['jats', '<!DOCTYPE '.repeat(300_000), 1],
-  ['mods', `${'<mods>'.repeat(200_000)}${'</mods>'.repeat(100_000)}`, 200_000],
-  ['csv', `title,year\n${'"x"y,"z\n'.repeat(400_000)}`, 400_000],
-  ['csv', `title,year\n${'"\n'.repeat(400_000)}`, 400_000],
+  ['pubmed-xml', '<!--'.repeat(250_000), 1],
+  ['mods', `<mods>${'<!--'.repeat(250_000)}`, 1],
+  ['jats', '<!DOCTYPE '.repeat(100_000), 1],
+  ['mods', `${'<mods>'.repeat(60_000)}${'</mods>'.repeat(30_000)}`, 60_000],
+  ['csv', `title,year\n${'"x"y,"z\n'.repeat(120_000)}`, 120_000],
+  ['csv', `title,year\n${'"\n'.repeat(120_000)}`, 120_000],
 ] as const)('%s: a text made to be slow is read in the time of its length (%#)', async (format, text, atLeast) => {
   let entries = 0;
   for await (const batch of readBatches([encode(text)], format)) entries += batch.length;

@@ -46,13 +46,16 @@ const native = (name: string, p: LimiterProfile = DEFAULT_PROFILE, lostAfter: nu
 });
 const many = (n: number, row: Row): Row[] => Array.from({ length: n }, () => row);
 const refereed = { peerReview: ['refereed'], year: 2020 };
+const unsaid = { peerReview: ['refereed', 'not-refereed'], year: 2020 };
 const letter = { peerReview: ['venue-only'], year: 2020 };
 const cellsOf = (sieve: Limiter[], ...retrievals: RetrievalInParity[]) => parityOf(sieve, retrievals[0]!.records, CONTEXT, retrievals);
 
 test.each<[string, CellState, Limiter, RetrievalInParity]>([
   ['applied here, on what the records carry', 'even', REFEREED, retrieval(many(3, refereed))],
   ['set there with the same meaning', 'even', RECENT, retrieval(many(30, refereed), { natives: [native('2016–2026')] })],
-  ['one record that does not say', 'blind', REFEREED, retrieval([...many(3, refereed), { peerReview: ['refereed', 'not-refereed'] }])],
+  ['one record in four that does not say', 'partly-blind', REFEREED, retrieval([...many(3, refereed), unsaid])],
+  ['one record in thirty that does not say', 'even', REFEREED, retrieval([...many(29, refereed), unsaid])],
+  ['most records that do not say', 'blind', REFEREED, retrieval([...many(3, refereed), ...many(4, unsaid)])],
   [
     'set on the journal, with letters in it',
     'looser-there',
@@ -132,7 +135,13 @@ test('one changed record changes the cell', () => {
   const rows = many(25, refereed);
   const state = (r: RetrievalInParity) => cellsOf([REFEREED], r).rows[0]!.cells[0]!.state;
   expect(state(retrieval(rows))).toBe('even');
-  expect(state(retrieval(rows.with(3, { peerReview: ['refereed', 'venue-only'] })))).toBe('blind');
+  const two = rows.with(3, unsaid).with(4, unsaid);
+  expect(state(retrieval(two))).toBe('partly-blind');
+  // One in twenty-five is within what is usually let be, and stands in the cell all the same.
+  const one = retrieval(rows.with(3, unsaid));
+  const cell = cellsOf([REFEREED], one).rows[0]!.cells[0]!;
+  expect(cell).toMatchObject({ state: 'even', reached: 25, blind: [4] });
+  expect(parityOf([REFEREED], one.records, CONTEXT, [one], 0.03).rows[0]!.cells[0]!.state).toBe('partly-blind');
 });
 
 test('a flag that only others carry leaves a retrieval blind', () => {
@@ -142,8 +151,25 @@ test('a flag that only others carry leaves a retrieval blind', () => {
   const { rows } = parityOf([own], told.records, CONTEXT, [told, untold]);
   expect(rows[0]!.cells.map((c) => [c!.state, c!.blind])).toEqual([
     ['even', []],
-    ['blind', [2]],
+    ['partly-blind', [2]],
   ]);
+});
+
+test('only what comes to a limiter is asked about, and what hangs on it is what nothing else stops', () => {
+  const old = { ...unsaid, year: 2001 };
+  const r = retrieval([...many(8, refereed), unsaid, old]);
+  const later = parityOf([RECENT, REFEREED], r.records, CONTEXT, [r]);
+  expect(later.rows[1]!.cells[0]).toMatchObject({ reached: 9, blind: [9], changes: [9] });
+  expect(later.hanging).toBe(1);
+  // Asked first, the old one comes to it too; its outcome does not hang on it, since it is stopped for its age.
+  expect(parityOf([REFEREED, RECENT], r.records, CONTEXT, [r]).rows[0]!.cells[0]).toMatchObject({
+    reached: 10,
+    blind: [9, 10],
+    changes: [9],
+  });
+  // What a person said of a work hangs on nothing.
+  const said = { ...CONTEXT, overrides: [{ work: 9, limiters: ['refereed'], fate: 0 as const }] };
+  expect(parityOf([REFEREED], r.records, said, [r]).rows[0]!.cells[0]!.changes).toEqual([10]);
 });
 
 test('works on which every limiter could tell', () => {

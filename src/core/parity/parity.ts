@@ -1,12 +1,23 @@
 import { type Columns, IN, type Limiter, limiterKey, OUT, rowOf, type Sieve, type SieveContext, UNKNOWN, verdictsOf } from '@/core/sieve';
 import { axisOfMeaning, type Meaning, type NativeLimiter } from './natives';
 import type { LimiterProfile } from './profile';
+import { type AtLimiter, reachOf } from './reach';
 import { areTwins, relate } from './relate';
 import { didItTake, type Took } from './took';
 import { workMarks } from './work-marks';
 
 /** By priority: the first that holds is a cell's word. */
-export const CELL_STATES = ['not-taken', 'narrower-there', 'extra-there', 'waived', 'blind', 'proxy', 'looser-there', 'even'] as const;
+export const CELL_STATES = [
+  'waived',
+  'not-taken',
+  'narrower-there',
+  'extra-there',
+  'blind',
+  'partly-blind',
+  'proxy',
+  'looser-there',
+  'even',
+] as const;
 export type CellState = (typeof CELL_STATES)[number];
 
 /** A retrieval with what it was limited by and its records, each judged alone. */
@@ -35,8 +46,12 @@ export interface Cell {
   level: 'item' | 'venue' | null;
   /** Works that came in there and are closed here. */
   closed: number[];
-  /** Works that the limiter cannot decide by this retrieval's records alone. */
+  /** How many works of this retrieval come to the limiter: no earlier one of the sieve stops them. */
+  reached: number;
+  /** Of those, works that the limiter cannot decide by this retrieval's records alone. */
   blind: number[];
+  /** Of those, works whose outcome hangs on it: nothing else in the sieve stops or holds them, and all records together do not tell either. */
+  changes: number[];
   /** Works that the native limiter should have kept out. */
   leaks: number[];
   took: Took | null;
@@ -61,15 +76,29 @@ export interface Parity {
   /** Works, and on how many of them every limiter could tell. */
   works: number;
   told: number;
+  /** Works whose outcome hangs on a cell that is not even. */
+  hanging: number;
 }
 
+/** The share of works that a limiter may leave undecided and its cell still be called even, unless the review says otherwise. */
+export const USUAL_TOLERANCE = 0.05;
+/** From here on the records of a retrieval do not carry what a limiter reads. */
+const MOSTLY = 0.5;
+
 /** Limiters of the sieve and every native limiter set anywhere, by retrievals: was each applied evenly? */
-export function parityOf(sieve: Sieve, columns: Columns, context: SieveContext, retrievals: readonly RetrievalInParity[]): Parity {
+export function parityOf(
+  sieve: Sieve,
+  columns: Columns,
+  context: SieveContext,
+  retrievals: readonly RetrievalInParity[],
+  tolerance = USUAL_TOLERANCE,
+): Parity {
   const on = sieve.filter((l) => l.on);
-  const rows: ParityRow[] = on.map((limiter) => ({
+  const reach = reachOf(on, columns, context);
+  const rows: ParityRow[] = on.map((limiter, k) => ({
     limiter: limiter.id,
     name: limiter.name,
-    cells: retrievals.map((r) => cellOf(limiter, r, columns, context, retrievals)),
+    cells: retrievals.map((r) => cellOf(limiter, r, columns, context, retrievals, reach(k), tolerance)),
   }));
   const alone = new Set(
     retrievals.flatMap((r) => r.natives.filter((n) => !on.some((l) => areTwins(l.test, n.meaning))).map((n) => n.name)),
@@ -90,6 +119,7 @@ export function parityOf(sieve: Sieve, columns: Columns, context: SieveContext, 
     even: cells.filter((c) => c.state === 'even').length,
     works: columns.numbers.length,
     told: toldByAll(on, columns, context),
+    hanging: new Set(cells.flatMap((c) => (c.state === 'even' || c.state === 'waived' ? [] : c.changes))).size,
   };
 }
 
@@ -172,13 +202,24 @@ function unlimited(native: NativeLimiter, r: RetrievalInParity, context: SieveCo
   return { decidable: verdicts.length - countOf(verdicts, UNKNOWN), out: countOf(verdicts, OUT) };
 }
 
-function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, context: SieveContext, all: readonly RetrievalInParity[]): Cell {
+function cellOf(
+  limiter: Limiter,
+  r: RetrievalInParity,
+  columns: Columns,
+  context: SieveContext,
+  all: readonly RetrievalInParity[],
+  at: AtLimiter,
+  tolerance: number,
+): Cell {
   const verdicts = judgeRecords(limiter.test, r, context, limiter);
   const twins = r.natives.filter((n) => areTwins(limiter.test, n.meaning));
   const axis = axisOfMeaning(limiter.test);
   const profiles = axis ? r.profiles.map((p) => p.axes[axis]) : [];
   const whole = profiles.length > 0 && profiles.every((p) => p.capability === 'whole');
-  const blind = limiter.test.kind === 'flags' ? unsaid(limiter, r, context, columns, verdicts) : worksAt(r, verdicts, UNKNOWN);
+  const reached = at.reached(r.works);
+  const undecided = limiter.test.kind === 'flags' ? unsaid(limiter, r, context, columns, verdicts) : worksAt(r, verdicts, UNKNOWN);
+  const blind = undecided.filter(at.comes);
+  const share = reached === 0 ? 0 : blind.length / reached;
   // One that a later step replaced by another of its kind is not lost.
   const native = twins.find((n) => n.lostAfter === null) ?? twins[0];
   const tested = native ? leaksOf(native, r, context, all) : null;
@@ -189,11 +230,16 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
     setBy: (native ? [native, ...twins.filter((n) => n !== native)] : []).map(({ name, how, lostAfter }) => ({ name, how, lostAfter })),
     level,
     closed,
+    reached,
     blind,
+    changes: blind.filter(at.hangs),
     leaks: tested?.leaks ?? [],
     took: tested?.took ?? null,
   };
   const cell = (state: CellState, why: string, remedy: string): Cell => ({ ...base, state, why, remedy });
+  const waiver = r.databases.length > 0 && r.databases.every((d) => limiter.waivers?.some((w) => w.database === d));
+  if (waiver)
+    return cell('waived', limiter.waivers!.find((w) => r.databases.includes(w.database))!.reason, 'Take the waiver back to have it even.');
   const lost = native && native.lostAfter !== null ? native : null;
   if (lost)
     return cell(
@@ -214,14 +260,11 @@ function cellOf(limiter: Limiter, r: RetrievalInParity, columns: Columns, contex
       `${native!.name} keeps out what this limiter lets in: how many cannot be known from here.`,
       'Re-run it wider, or narrow the sieve to match.',
     );
-  const waiver = r.databases.length > 0 && r.databases.every((d) => limiter.waivers?.some((w) => w.database === d));
-  if (waiver)
-    return cell('waived', limiter.waivers!.find((w) => r.databases.includes(w.database))!.reason, 'Take the waiver back to have it even.');
-  if (blind.length > 0)
+  if (share > tolerance)
     return cell(
-      'blind',
-      `Of ${blind.length} works its records do not say ${limiter.test.kind === 'flags' ? 'what others do' : 'enough'}.`,
-      'Settle them by rulings or the register, change the profile, or waive it with a reason.',
+      share > MOSTLY ? 'blind' : 'partly-blind',
+      `Of ${blind.length} of the ${reached} works that come to it its records do not say ${limiter.test.kind === 'flags' ? 'what others do' : 'enough'}.`,
+      'Settle them by the register or by rulings, say more of the database, or waive it with a reason.',
     );
   if (relation?.proxy || native?.near)
     return cell(
@@ -273,7 +316,8 @@ function extraCell(
 ): Cell {
   const { leaks, took } = leaksOf(native, r, context, all);
   const { name, how, lostAfter, level } = native;
-  const base = { setBy: [{ name, how, lostAfter }], level, closed: [], blind: [], leaks, took };
+  const reached = new Set(r.works).size;
+  const base = { setBy: [{ name, how, lostAfter }], level, closed: [], reached, blind: [], changes: [], leaks, took };
   if (lostAfter !== null || took?.word === 'probably-not')
     return {
       ...base,

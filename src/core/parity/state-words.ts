@@ -13,7 +13,12 @@ export const STATE_WORDS: Readonly<Record<CellState, { label: string; meaning: s
     meaning: 'Only this retrieval is narrowed by it; the sieve has no such limiter.',
     attention: true,
   },
-  blind: { label: 'blind', meaning: 'Of some works the records of this retrieval do not say enough to decide.', attention: true },
+  blind: { label: 'blind', meaning: 'Of most works the records of this retrieval do not say what the limiter reads.', attention: true },
+  'partly-blind': {
+    label: 'partly blind',
+    meaning: 'Of more works than the review lets be, the records of this retrieval do not say enough to decide.',
+    attention: true,
+  },
   proxy: { label: 'proxy', meaning: 'What was set there only comes near what the limiter asks.', attention: true },
   'looser-there': { label: 'looser there', meaning: 'More came in there; it is closed here.', attention: false },
   waived: { label: 'waived', meaning: 'It asks nothing of this database, for a stated reason. It never counts as even.', attention: false },

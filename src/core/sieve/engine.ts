@@ -1,5 +1,5 @@
 import { type EvidenceScheme, type Facet, FLAGS, type Flag } from '@/core/classify';
-import { fullMask, maskOf } from '@/core/vocabularies';
+import { fullMask } from '@/core/vocabularies';
 import { type CensusAxis, type CensusCounts, census, type KnownAs, knownAs, type ValueCounts, valueCounts, worksWithValue } from './census';
 import type { Columns, MaskAxis } from './columns';
 import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
@@ -7,7 +7,7 @@ import { type Fill, type Funnel, funnelOf, worksBehind } from './funnel';
 import { axisValues } from './kinds/coded';
 import { answersNeeded, type Override, type Sieve, type SieveContext } from './limiter';
 import { lostAt } from './lost-at';
-import { type Quota, quotaOf } from './quota';
+import { countsTowards, type Quota, type QuotaMet, quotaOf } from './quota';
 import { fateOfWords, rowOf, type SieveRun, SieveRunner } from './runner';
 import { type Advice, advice, ladder, type Outcome, type Rung, recencyCurve, type Scope, scopes } from './what-if';
 
@@ -37,8 +37,8 @@ export interface SieveEngine {
   facet(facet: Facet): { value: string; works: number }[];
   /** How many works that are through carry each flag. */
   flagsThrough(): Partial<Record<Flag, number>>;
-  /** Works that are through and certainly have one of these values, and those held or stopped that come nearest. */
-  quota(axis: MaskAxis, allowed: readonly string[]): Quota;
+  /** How far a quota is met by what is through, and which works come nearest to making up for what is missing. */
+  quota(quota: Quota): QuotaMet;
   census(axis: CensusAxis): { whole: CensusCounts; databases: CensusCounts[] };
   /** How many works have each value of an axis, as a whole and per database. */
   values(axis: MaskAxis): ValueCounts;
@@ -107,7 +107,7 @@ export function createSieveEngine(): SieveEngine {
         ran(),
         works.flatMap((no) => rowOf(loaded(), no) ?? []),
       ).map((rows) => rows.map((i) => loaded().numbers[i]!)),
-    quota: (axis, allowed) => quotaOf(ran(), axis, maskOf(axisValues(axis, scheme!), allowed)),
+    quota: (quota) => quotaOf(ran(), countsTowards(quota, loaded(), scheme!, context!.asOf)),
     facet(facet) {
       const { values, all: masks } = loaded().facets[facet];
       const works = values.map(() => 0);

@@ -1,5 +1,5 @@
 /** What other stages may use of this one. */
 export { saveCriteria } from './commands/save-criteria';
 export { saveSettings } from './commands/save-settings';
-export { criteriaOf } from './store/criteria';
+export { asksOfEach, criteriaOf } from './store/criteria';
 export { changesOf, currentReasons, reasonsOf } from './store/reasons';

@@ -8,6 +8,7 @@ import { decideWork } from '@/stages/decide/commands/decide';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { saveCriteria } from '@/stages/question/commands/save-criteria';
 import { ReviewSettings, saveSettings } from '@/stages/question/commands/save-settings';
+import type { CriterionInput } from '@/stages/question/store/criteria';
 import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { runJob } from '@/stages/run-job';
@@ -50,17 +51,17 @@ const RECENT = {
   on: true,
 } as const;
 const refereed = () => ({ ...REFEREED, test: { ...REFEREED.test, allowed: [...REFEREED.test.allowed] } });
-const CRITERIA = [
+const CRITERIA: CriterionInput[] = [
   {
     id: randomUUID(),
     text: 'Tilers',
     definition: '',
     judgedBy: 'reader',
     reasonCode: 'population',
-    quota: { atLeast: 1, axis: 'peerReview', allowed: ['refereed'] },
+    quota: { atLeast: 1, all: [{ axis: 'peerReview', allowed: ['refereed'] }], years: null },
   },
-] as const;
-const criteria = () => CRITERIA.map((c) => ({ ...c, quota: { ...c.quota, allowed: [...c.quota.allowed] } }));
+];
+const criteria = () => CRITERIA.map((c) => ({ ...c }));
 
 let db: TestDatabase;
 beforeAll(async () => {
@@ -285,7 +286,9 @@ test('criteria: codes are unique, and one that decisions name keeps its code', a
     ok: false,
     code: 'code-in-use',
   });
-  expect((await overview(db.context(), id)).quotas).toEqual([{ criterion: 'Tilers', atLeast: 1, kept: 0, through: 1 }]);
+  expect((await overview(db.context(), id)).quotas).toMatchObject([
+    { criterion: 'Tilers', words: 'refereed', atLeast: 1, kept: 0, through: 0, possible: 0 },
+  ]);
 });
 
 test('settings: saved when whole; an unknown kind of question or an impossible date never reaches the review', async () => {

@@ -147,7 +147,7 @@ test('the queue: best evidence first, then the newest; decided works that the si
   expect(await stripFigures(db.context(), id)).toMatchObject({
     records: 6,
     works: 5,
-    done: 1,
+    firstDone: 1,
     broken: 0,
     versionEdited: true,
   });

@@ -45,11 +45,11 @@ test('kept so far, assessed, included and still due are the same figures whereve
   // 12 works: 3 undecided, one waiting; 7 kept first, of these 1 in, 1 out, 1 not had, 1 waits, 3 unread.
   expect(progress).toEqual({
     ...{ screened: 8, sought: 7, assessed: 2, included: 1, keptSoFar: 4, excluded: 3 },
-    ...{ due: 8, fullTextsDue: 4, toDecide: 8, done: 4 },
+    ...{ due: 8, fullTextsDue: 4, fullTextsDone: 3, firstDue: 4, firstDone: 8 },
   });
   expect(states.kept).toBe(4);
   const strip = await stripFigures(db.context(), id);
-  expect(strip).toMatchObject({ done: 4, toDecide: 8, fullTextsDue: 4, interim: true });
+  expect(strip).toMatchObject({ firstDone: 8, first: 12, fullTextsDone: 3, fullTexts: 7, interim: true });
 
   const data = await writeUpData(db.context(), id);
   expect(data.flow).toMatchObject({ screened: 8, sought: 7, notRetrieved: 1, assessed: 2, included: 1 });

@@ -1,9 +1,9 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { CiteStyle } from '@/core/cite';
-import type { FlowWords, Quota } from '@/core/flow';
+import type { FlowWords } from '@/core/flow';
 import type { Templates } from '@/core/grounds';
 import type { LimiterProfile } from '@/core/parity';
-import type { Sieve } from '@/core/sieve';
+import type { Quota, Sieve } from '@/core/sieve';
 
 /** How a review wants to be written up. */
 export interface WriteUpSettings {
@@ -65,7 +65,7 @@ export const Criterion = defineEntity({
     position: p.integer(),
     text: p.string().length(300),
     definition: p.text(),
-    judgedBy: p.enum(['limiter', 'reader'] as const),
+    judgedBy: p.enum(['limiter', 'reader', 'number'] as const),
     reasonCode: p.string().length(40),
     quota: p.json<Quota>().nullable(),
     archived: p.boolean(),

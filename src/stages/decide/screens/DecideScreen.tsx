@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { useAsk } from '@/client/useAsk';
 import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
 import type { ReasonLine } from '@/core/flow';
@@ -105,7 +106,10 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     dialog === null && pdf === null,
   );
   const many = () => setDialog('many');
-  const head = <QueueHead {...{ input, choices, pace }} open={queue.open} shown={queue.numbers.length} total={given.total} onMany={many} />;
+  const quotas = useAsk(reviewId, 'figures', {}).data?.figures.quotas ?? [];
+  const head = (
+    <QueueHead {...{ input, choices, pace, quotas }} open={queue.open} shown={queue.numbers.length} total={given.total} onMany={many} />
+  );
   return (
     <>
       <div className="flex h-9 items-center justify-between border-rule border-b bg-surface px-5">

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { type QuotaLine, QuotaList } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
 import { count } from '@/ui/words';
@@ -19,7 +20,7 @@ const ORDER_NAMES: Record<QueueOrder, string> = {
   newest: 'newest first',
   oldest: 'oldest first',
   database: 'database by database',
-  random: 'by lot',
+  random: 'random',
 };
 
 interface QueueHeadProps {
@@ -29,11 +30,13 @@ interface QueueHeadProps {
   shown: number;
   total: number;
   pace: { today: number; week: number };
+  /** Criteria that ask for a number of sources. */
+  quotas: readonly QuotaLine[];
   onMany(): void;
 }
 
 /** What is shown of the queue and in which order; how many are left. The address holds all of it. */
-export function QueueHead({ input, choices, open, shown, total, pace, onMany }: QueueHeadProps) {
+export function QueueHead({ input, choices, open, shown, total, pace, quotas, onMany }: QueueHeadProps) {
   const router = useRouter();
   const [more, setMore] = useState(input.show !== 'all' || input.database !== '' || input.reason !== '' || input.find !== '');
   const go = (changes: Partial<Record<keyof QueueInput, string>>) => {
@@ -56,6 +59,7 @@ export function QueueHead({ input, choices, open, shown, total, pace, onMany }: 
           Filters
         </Button>
       </p>
+      {quotas.length > 0 && <QuotaList quotas={quotas} small />}
       <Select
         label="Order"
         hideLabel

@@ -3,7 +3,7 @@ import { Criterion, Decision } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
-import { CriterionInput, criteriaOf } from '../store/criteria';
+import { asksOfEach, CriterionInput, criteriaOf } from '../store/criteria';
 import { reasonsFromCriteria } from '../store/reasons';
 
 export const CriteriaInput = z.array(CriterionInput).max(40);
@@ -29,7 +29,7 @@ export const saveCriteria = reviewCommand({
     if (twice) return refuse('code-twice', `The reason code "${twice}" stands twice. Each criterion needs its own.`);
     const used = await ctx.em.find(Decision, { reviewId, verdict: 'exclude' }, { fields: ['reasonCode'] });
     const existing = await ctx.em.find(Criterion, { reviewId }, { orderBy: { position: 'asc' } });
-    const before = existing.filter((c) => !c.archived).map(({ text, reasonCode }) => ({ text, reasonCode }));
+    const before = asksOfEach(existing.filter((c) => !c.archived)).map(({ text, reasonCode }) => ({ text, reasonCode }));
     for (const row of existing) {
       const now = criteria.find((c) => c.id === row.id);
       if (now && now.reasonCode !== row.reasonCode && used.some((d) => d.reasonCode === row.reasonCode)) {
@@ -43,7 +43,7 @@ export const saveCriteria = reviewCommand({
       if (row) ctx.em.assign(row, { ...input, position, archived: false });
       else ctx.em.create(Criterion, { ...input, reviewId, position, archived: false });
     });
-    await reasonsFromCriteria(ctx.em, ctx, review, before, criteria);
+    await reasonsFromCriteria(ctx.em, ctx, review, before, asksOfEach(criteria));
     return { value: criteria, merged: settled.merged };
   },
 });

@@ -66,10 +66,10 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
             See the scheme as a table, or copy one and change it
           </Link>
         </p>
-        <TextField label="Who decides" maxLength={120} hint="The name beside every decision." {...text('person')} />
+        <TextField label="Reviewer" maxLength={120} hint="The name beside every decision." {...text('person')} />
       </div>
       <p className="mt-1 text-small text-slate">
-        Parts of the question, as terms parted by commas. Where a text holds one it is quoted in drafted grounds; that says nothing about
+        Parts of the question, as terms separated by commas. Where a text holds one it is quoted in drafted grounds; that says nothing about
         whether the work meets it.
       </p>
       <div className="grid grid-cols-2 gap-3">

@@ -1,14 +1,17 @@
 import { z } from 'zod';
-import { quotaSchema } from '@/core/flow';
+import { quotaSchema } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { Criterion } from '@/platform/db/schema';
 
-/** A criterion as it is shown and saved. */
+/**
+ * A criterion as it is shown and saved. While it has no text it asks nothing yet, and stands nowhere but on its own page.
+ * One that is met by a number of sources says nothing of a single one: it is never a reason for excluding.
+ */
 export const CriterionInput = z.strictObject({
   id: z.uuid(),
-  text: z.string().trim().min(1, 'Say what is asked of a source.').max(300),
+  text: z.string().trim().max(300),
   definition: z.string().max(2000),
-  judgedBy: z.enum(['limiter', 'reader']),
+  judgedBy: z.enum(['limiter', 'reader', 'number']),
   reasonCode: z
     .string()
     .trim()
@@ -16,6 +19,10 @@ export const CriterionInput = z.strictObject({
   quota: quotaSchema.nullable(),
 });
 export type CriterionInput = z.infer<typeof CriterionInput>;
+
+/** The criteria that a single source can be held against. */
+export const asksOfEach = <C extends Pick<CriterionInput, 'text' | 'judgedBy'>>(criteria: readonly C[]): C[] =>
+  criteria.filter((c) => c.text.trim() !== '' && c.judgedBy !== 'number');
 
 /** The review's criteria in force, in order. */
 export async function criteriaOf(ctx: Pick<Context, 'em'>, reviewId: string): Promise<CriterionInput[]> {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ROW_KIND_NAMES, ROW_KINDS, type RowKindName } from './rows';
 
 /** The form that bundles are written in. Raised when a field is renamed, moved or means something else. */
-export const BUNDLE_FORM = 2;
+export const BUNDLE_FORM = 3;
 
 const files = z
   .array(z.strictObject({ name: z.string().max(300), bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) }))
@@ -39,9 +39,17 @@ const COMPUTED_IN_1: Partial<Record<RowKindName, readonly string[]>> = {
   known_record: ['matches', 'first'],
 };
 
+/** A quota on one axis as one that can be on several. Anything else is left to the schema to judge. */
+function withSeveralAxes(quota: unknown): unknown {
+  if (!quota || typeof quota !== 'object' || !('axis' in quota)) return quota;
+  const { axis, allowed, ...rest } = quota as Record<string, unknown>;
+  return { ...rest, all: [{ axis, allowed }], years: null };
+}
+
 /**
  * Every form that was ever written, by its number. Form 1 carried each table of the database as it was, with all that
- * had been computed; form 2 carries what cannot be computed, each row by a schema of its own.
+ * had been computed; form 2 carries what cannot be computed, each row by a schema of its own; since form 3 a criterion's
+ * quota can ask for values on several axes and for how new a source is.
  */
 const FORMS: Readonly<Record<number, Form>> = {
   1: {
@@ -51,6 +59,11 @@ const FORMS: Readonly<Record<number, Form>> = {
       const computed = COMPUTED_IN_1[kind] ?? [];
       return Object.fromEntries(Object.entries(row).filter(([field]) => !computed.includes(field)));
     },
+  },
+  2: {
+    manifest: z.looseObject({ form: z.literal(2), ...common }),
+    later: [],
+    upgrade: (kind, row) => (kind === 'criterion' ? { ...row, quota: withSeveralAxes(row.quota) } : row),
   },
   [BUNDLE_FORM]: { manifest: manifestSchema, later: [], upgrade: (_kind, row) => row },
 };

@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import { schemeSchema } from '@/core/classify';
-import { quotaSchema } from '@/core/flow';
 import { columnMapping, limiterProfile, searchStep } from '@/core/parity';
 import { emptyRecord } from '@/core/record';
-import { sieveSchema } from '@/core/sieve';
+import { quotaSchema, sieveSchema } from '@/core/sieve';
 
 const uuid = z.uuid();
 const int = z.int();
@@ -61,7 +60,14 @@ export const ROW_KINDS = {
     () => ({ revision: 0, sieve_edit: 0, archived_at: null }),
   ),
   criterion: kind('id', 'position, id', {
-    ...{ id: uuid, position: int, text: upTo(300), definition: text, judged_by: z.enum(['limiter', 'reader']), reason_code: upTo(40) },
+    ...{
+      id: uuid,
+      position: int,
+      text: upTo(300),
+      definition: text,
+      judged_by: z.enum(['limiter', 'reader', 'number']),
+      reason_code: upTo(40),
+    },
     ...{ quota: quotaSchema.nullable(), archived: bool },
   }),
   source_database: kind('id', 'position, id', {

@@ -1,12 +1,14 @@
 import { type Identity, type Progress, reconcile, type WorkState } from '@/core/flow';
-import { axisValues, type Columns } from '@/core/sieve';
-import { bitCount, maskOf } from '@/core/vocabularies';
+import { isoToDay } from '@/core/record';
+import type { Columns } from '@/core/sieve';
+import { bitCount } from '@/core/vocabularies';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
-import { Criterion, Job } from '@/platform/db/schema';
+import { Job } from '@/platform/db/schema';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { countedFiles } from '@/stages/retrieve';
 import { versionState } from '@/stages/sieve';
+import { type QuotaFigures, quotaFigures } from './quotas';
 
 /** The figures of the stage strip. */
 export interface Overview {
@@ -23,7 +25,7 @@ export interface Overview {
   version: number;
   versionEdited: boolean;
   identities: Identity[];
-  quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
+  quotas: QuotaFigures[];
   /** Jobs that are under way: figures may still change. */
   working: boolean;
 }
@@ -58,7 +60,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
       states: counts,
       funnel: { through: fates[0]!, held: fates[1]!, stopped: fates[2]! },
     }),
-    quotas: await quotas(ctx, state),
+    quotas: await quotaFigures(ctx, state, isoToDay(state.review.asOf)),
     working,
   };
 }
@@ -78,18 +80,3 @@ function settledShare({ columns }: ReviewState): number | null {
 }
 /** A sieve that changes leaves it as it is. */
 const shares = derivedFrom<Columns, number>('settled-shares');
-
-async function quotas(ctx: Context, state: ReviewState): Promise<Overview['quotas']> {
-  const criteria = await ctx.em.find(Criterion, { reviewId: state.review.id, archived: false }, { orderBy: { position: 'asc' } });
-  return criteria.flatMap(({ text, quota }) => {
-    if (!quota) return [];
-    const allowed = maskOf(axisValues(quota.axis, state.scheme), quota.allowed);
-    let [kept, through] = [0, 0];
-    state.columns.all[quota.axis].forEach((mask, i) => {
-      if (mask & ~allowed) return;
-      if (state.states[i] === 'kept') kept++;
-      if (state.outcomes.fate[i] === 0) through++;
-    });
-    return [{ criterion: text, atLeast: quota.atLeast, kept, through }];
-  });
-}

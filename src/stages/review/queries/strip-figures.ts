@@ -4,6 +4,7 @@ import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { TOPICS } from '@/platform/verbs/rights';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { overview } from './overview';
+import type { QuotaFigures } from './quotas';
 
 /** What the strip of stages says of a review. Plain data. */
 export interface StripFigures {
@@ -13,15 +14,18 @@ export interface StripFigures {
   settledShare: number | null;
   through: number;
   held: number;
-  /** Works on which the last word is said, those on which it is not, and how many of these are full texts to be read. */
-  done: number;
-  toDecide: number;
-  fullTextsDue: number;
+  /** Works judged by title and abstract, and those to be judged; full texts read or not to be had, of all that are sought. */
+  firstDone: number;
+  first: number;
+  fullTextsDone: number;
+  fullTexts: number;
   version: number;
   versionEdited: boolean;
   interim: boolean;
   broken: number;
   checks: number;
+  /** How far criteria that ask for a number of sources are met. */
+  quotas: QuotaFigures[];
 }
 
 export async function stripFigures(ctx: Context, reviewId: string, given?: ReviewState): Promise<StripFigures> {
@@ -35,14 +39,16 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
     settledShare: o.settledShare,
     through: o.through,
     held: o.held,
-    done: o.progress.done,
-    toDecide: o.progress.toDecide,
-    fullTextsDue: o.progress.fullTextsDue,
+    firstDone: o.progress.firstDone,
+    first: o.progress.firstDone + o.progress.firstDue,
+    fullTextsDone: o.progress.fullTextsDone,
+    fullTexts: review.twoStages ? o.progress.sought : 0,
     version: o.version,
     versionEdited: o.versionEdited,
     interim: o.works === 0 || o.progress.due > 0,
     broken: o.working ? 0 : o.identities.filter((i) => !i.holds).length,
     checks: o.identities.length,
+    quotas: o.quotas,
   };
 }
 

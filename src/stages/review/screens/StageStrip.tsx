@@ -4,7 +4,7 @@ import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useFigures } from '@/client/useFigures';
 import { cx } from '@/ui/cx';
-import { count, plural } from '@/ui/words';
+import { count } from '@/ui/words';
 
 import type { StripFigures } from '../queries/strip-figures';
 
@@ -28,8 +28,8 @@ const stagesOf = (f: StripFigures): Stage[] => [
   },
   {
     path: 'decide',
-    name: f.fullTextsDue ? `Decide · ${count(f.fullTextsDue)} full ${plural(f.fullTextsDue, 'text')}` : 'Decide',
-    figure: `${count(f.done)} of ${count(f.done + f.toDecide)}`,
+    name: f.fullTexts ? `Decide · ${count(f.fullTextsDone)} of ${count(f.fullTexts)} full texts` : 'Decide',
+    figure: `${count(f.firstDone)} of ${count(f.first)}`,
   },
   { path: 'write-up', name: 'Write up', figure: f.interim ? 'interim' : 'ready' },
   { path: 'checks', name: 'Checks', figure: f.broken ? `${f.broken} broken` : `${f.checks} hold` },

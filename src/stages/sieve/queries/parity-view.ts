@@ -42,7 +42,12 @@ async function workedOut(ctx: Context, { state, databases, rows }: Grounds) {
 }
 
 /** A cell with how many works stand behind each of its numbers. */
-export type CellLine = Omit<Cell, 'closed' | 'blind' | 'leaks'> & { closed: number; blind: number; leaks: number };
+export type CellLine = Omit<Cell, 'closed' | 'blind' | 'leaks' | 'changes'> & {
+  closed: number;
+  blind: number;
+  leaks: number;
+  changes: number;
+};
 
 /** A limiter that was set at a database, tested at its own meaning and level. */
 export interface NativeLine {
@@ -98,7 +103,10 @@ async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
   const known = retrievals.some((r) => r.natives.some((n) => n.meaning));
   const venueOf = known ? await venues(ctx, review.id, state.columns) : nowhere;
   const elsewhere = retrievals.map((r) => (r.natives.length ? onlyElsewhere(r, retrievals, state.columns, venueOf) : NOBODY));
-  const line = (c: Cell): CellLine => ({ ...c, closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length });
+  const line = (c: Cell): CellLine => ({
+    ...c,
+    ...{ closed: c.closed.length, blind: c.blind.length, leaks: c.leaks.length, changes: c.changes.length },
+  });
   return {
     ...parity,
     rows: parity.rows.map((r) => ({ ...r, cells: r.cells.map((c) => c && line(c)) })),
@@ -179,7 +187,7 @@ export const ParityWorks = z.strictObject({
   retrieval: z.uuid(),
   /** Id of a limiter of the sieve, or the name of a native one. */
   limiter: z.string().min(1).max(200),
-  what: z.enum(['closed', 'blind', 'leaks', 'native-leaks', 'native-unsure', 'hidden', 'not-indexed']),
+  what: z.enum(['closed', 'blind', 'leaks', 'changes', 'native-leaks', 'native-unsure', 'hidden', 'not-indexed']),
 });
 
 /** Numbers of the works behind a figure of the parity view. */
@@ -195,7 +203,7 @@ export const parityWorks = reviewQuery({
     const i = rows.findIndex((r) => r.id === input.retrieval);
     const r = retrievals[i];
     if (!r) return refuse('no-retrieval', 'This retrieval is not in the review any more.');
-    if (input.what === 'closed' || input.what === 'blind' || input.what === 'leaks') {
+    if (input.what === 'closed' || input.what === 'blind' || input.what === 'leaks' || input.what === 'changes') {
       const row = parity.rows.find((p) => (p.limiter ?? p.name) === input.limiter);
       return { numbers: row?.cells[i]?.[input.what] ?? [] };
     }

@@ -1,7 +1,8 @@
 import { isoToDay } from '@/core/record';
+import { quotaWords } from '@/core/sieve';
 import { type Context, openReview } from '@/platform/context';
-import { Criterion } from '@/platform/db/schema';
 import { schemeOf } from '@/stages/classify';
+import { criteriaOf } from '@/stages/question';
 import { databasesOf } from '@/stages/retrieve';
 import { standingOverrides } from '../store/overrides';
 import { versionState } from '../store/versions';
@@ -9,6 +10,7 @@ import { versionState } from '../store/versions';
 /** What every view of the sieve shows. */
 export async function sievePage(ctx: Context, reviewId: string) {
   const review = await openReview(ctx, reviewId);
+  const scheme = await schemeOf(ctx.em, review);
   const { version, edited } = await versionState(ctx.em, review);
   return {
     reviewId,
@@ -16,12 +18,12 @@ export async function sievePage(ctx: Context, reviewId: string) {
     sieve: review.sieve,
     edit: review.sieveEdit,
     asOf: isoToDay(review.asOf),
-    scheme: await schemeOf(ctx.em, review),
+    scheme,
     version: version?.number ?? 0,
     versionEdited: edited,
     overrides: await standingOverrides(ctx.em, reviewId),
-    quotas: (await ctx.em.find(Criterion, { reviewId, archived: false }, { orderBy: { position: 'asc' } })).flatMap(
-      ({ id, text, quota }) => (quota ? [{ id, text, ...quota }] : []),
+    quotas: (await criteriaOf(ctx, reviewId)).flatMap(({ id, text, quota }) =>
+      quota ? [{ id, text: text || quotaWords(quota, scheme), quota }] : [],
     ),
     databases: (await databasesOf(ctx, reviewId)).map((d) => ({ id: d.id, tag: d.tag, name: d.name })),
   };

@@ -13,20 +13,20 @@ interface QuotasProps {
 
 /** Criteria that ask for a number of works, with what is through now and, when some are missing, which come nearest. */
 export function Quotas({ inHand, quotas, onList }: QuotasProps) {
-  const found = useAsked(inHand, (engine) => Promise.all(quotas.map((q) => engine.quota(q.axis, q.allowed))), [quotas.length]);
+  const found = useAsked(inHand, (engine) => Promise.all(quotas.map((q) => engine.quota(q.quota))), [quotas.length]);
   if (quotas.length === 0 || !found) return null;
   return (
     <section aria-label="What the criteria ask for" className="mt-5">
       <h2 className="mb-1 text-lead">What the criteria ask for</h2>
       <ul>
         {quotas.map((q, i) => {
-          const { through, nearest } = found[i] ?? { through: 0, nearest: [] };
-          const short = q.atLeast - through;
+          const { through, possible, nearest } = found[i] ?? { through: 0, possible: 0, nearest: [] };
+          const short = q.quota.atLeast - through;
           return (
             <li key={q.id} className="border-rule border-t py-1">
               {q.text}
               <span className="block text-small text-slate">
-                at least {count(q.atLeast)} ·{' '}
+                at least {count(q.quota.atLeast)} ·{' '}
                 {short <= 0 ? (
                   `${count(through)} through`
                 ) : (
@@ -34,6 +34,7 @@ export function Quotas({ inHand, quotas, onList }: QuotasProps) {
                     {count(through)} through, {count(short)} short
                   </b>
                 )}
+                {possible > 0 && `, ${count(possible)} more may be`}
                 {short > 0 && nearest.length > 0 && (
                   <>
                     {': '}

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { ask } from '@/client/call';
 import { type EngineState, useEngine } from '@/client/useEngine';
 import type { EvidenceScheme } from '@/core/classify';
-import { answersNeeded, type Funnel, type Limiter, type MaskAxis, type Override, type Sieve } from '@/core/sieve';
+import { answersNeeded, type Funnel, type Limiter, type Override, type Quota, type Sieve } from '@/core/sieve';
 import { useSieveDraft } from './useSieveDraft';
 
 /** What every screen of the sieve is given by its page. */
@@ -21,7 +21,7 @@ export interface SieveProps {
   overrides: Override[];
   databases: { id: string; tag: string; name: string }[];
   /** Criteria that ask for a number of works. */
-  quotas: { id: string; text: string; axis: MaskAxis; allowed: string[]; atLeast: number }[];
+  quotas: { id: string; text: string; quota: Quota }[];
 }
 
 /**

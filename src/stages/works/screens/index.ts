@@ -6,6 +6,7 @@ export { FamilyTimeline } from './FamilyTimeline';
 export { Figure } from './Figure';
 export { ListWithSheet } from './ListWithSheet';
 export { LookAgain } from './LookAgain';
+export { type QuotaLine, QuotaList, QuotaMeter } from './QuotaList';
 export { BlindPane, ReadingPane } from './ReadingPane';
 export { RulingDialog } from './RulingDialog';
 export type { RulingTarget } from './ruling-target';

@@ -2,7 +2,7 @@ import { isoToDay } from '@/core/record';
 import { limiterWords } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { precedents, reviewState, writeUpOf } from '@/stages/decide';
-import { criteriaOf } from '@/stages/question';
+import { asksOfEach, criteriaOf } from '@/stages/question';
 import { workDetail } from '@/stages/works';
 import { referenceList } from './references';
 
@@ -21,7 +21,7 @@ export async function slipOf(ctx: Context, reviewId: string, workNo: number) {
     asOf: state.review.asOf,
     reference: reference?.html ?? '',
     work,
-    criteria: (await criteriaOf(ctx, reviewId)).map(({ text, definition, judgedBy, reasonCode }) => ({
+    criteria: asksOfEach(await criteriaOf(ctx, reviewId)).map(({ text, definition, judgedBy, reasonCode }) => ({
       text,
       definition,
       judgedBy,

@@ -1,6 +1,6 @@
 import { Fragment } from 'react';
 import { type Place, type Progress, reasonWords, type WorkState } from '@/core/flow';
-import { ListWithSheet } from '@/stages/works/screens';
+import { ListWithSheet, type QuotaLine, QuotaList } from '@/stages/works/screens';
 import { FigureLink } from '@/ui/figure-link';
 import { StateSquare } from '@/ui/marks';
 import { count, plural } from '@/ui/words';
@@ -29,7 +29,7 @@ interface WriteUpProps {
     works: number;
     states: Record<WorkState, number>;
     progress: Progress;
-    quotas: { criterion: string; atLeast: number; kept: number; through: number }[];
+    quotas: QuotaLine[];
   };
   reasons: Reason[];
   /** The state whose works are listed below, when one was picked. */
@@ -150,15 +150,8 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
           )}
           {overview.quotas.length > 0 && (
             <>
-              <h2 className="mt-5 text-lead">Quotas</h2>
-              <ul>
-                {overview.quotas.map((q) => (
-                  <li key={q.criterion}>
-                    {q.criterion}: <b className={q.kept < q.atLeast ? 'font-semibold text-copper' : 'font-semibold'}>{q.kept}</b> of{' '}
-                    {q.atLeast} kept
-                  </li>
-                ))}
-              </ul>
+              <h2 className="mt-5 text-lead">Minimum numbers</h2>
+              <QuotaList quotas={overview.quotas} />
             </>
           )}
         </div>

@@ -1,3 +1,4 @@
+import { wilsonInterval } from '@/core/checks';
 import { SET_BY } from '@/core/parity';
 import { count } from '@/ui/words';
 
@@ -5,9 +6,22 @@ import type { CellLine } from '../../queries/parity-view';
 
 /** The number that a cell's word goes with, if any. */
 export function numberOf(cell: CellLine): { n: number; what: 'closed' | 'blind' | 'leaks' } | null {
-  if (cell.state === 'blind') return { n: cell.blind, what: 'blind' };
+  if (cell.state === 'blind' || cell.state === 'partly-blind') return { n: cell.blind, what: 'blind' };
   if (cell.state === 'looser-there') return { n: cell.closed, what: 'closed' };
   return cell.state === 'not-taken' && cell.leaks > 0 ? { n: cell.leaks, what: 'leaks' } : null;
+}
+
+const percent = (share: number): string => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+
+/** On how many of the works that come to the limiter it cannot tell, in every cell: "5 of 762 can't be told". */
+export const untoldWords = ({ blind, reached }: CellLine): string =>
+  blind === 0 ? '' : `${count(blind)} of ${count(reached)} can't be told`;
+
+/** The same as a share with its 95 % interval. @source Wilson score interval, as the checks have it */
+export function shareWords({ blind, reached }: CellLine): string {
+  if (reached === 0) return 'No work comes to it.';
+  const { low, high } = wilsonInterval(blind, reached);
+  return `${count(blind)} of ${count(reached)}: ${percent(blind / reached)} (95 % interval ${percent(low)} to ${percent(high)})`;
 }
 
 /** How a cell's limiter was set there. */
