@@ -166,9 +166,9 @@ test('decisions are made, kept and written up', async ({ page }) => {
   await expect(queue.getByRole('button', { name: /Knee pads for tilers/ })).toContainText('Kept');
   await expect(stage(page, 'Decide')).toContainText('3 of 3');
   await stage(page, 'Write up').click();
-  await expect(page.getByRole('link', { name: 'Kept: 1', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Kept so far: 1', exact: true })).toBeVisible();
   await expect(page.getByText('Together (as many as there are works)')).toBeVisible();
-  await expect(page.getByText('People who lay tiles: 1 of 2 kept')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Minimum numbers' }).getByText('People who lay tiles1 of 2 kept')).toBeVisible();
   await page.getByRole('link', { name: 'Stopped by the sieve: 3' }).click();
   await expect(page.getByRole('table', { name: /Stopped by the sieve: 3/ })).toContainText('Editorial');
   await page.getByRole('link', { name: 'Excluded: Not met: People who lay tiles: 1' }).click();

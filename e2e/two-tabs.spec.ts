@@ -13,17 +13,17 @@ test('what two tabs save at once is put together, and what contradicts is chosen
   await test.step('another field, and a criterion in each: both are kept', async () => {
     await page.getByLabel('Population').fill('tilers');
     await page.getByRole('button', { name: 'Add criterion' }).click();
-    await page.getByLabel('Reason code when it fails').fill('population');
+    await page.getByLabel(/^Exclusion reason if not met/).fill('population');
     await saved(page);
     await expect(page.getByRole('region', { name: 'Criteria' }).getByRole('status').first()).toHaveText('Saved');
     await other.getByLabel('Outcome').fill('knee pain');
     await other.getByRole('button', { name: 'Add criterion' }).click();
-    await expect(other.getByLabel('Reason code when it fails')).toHaveCount(2);
+    await expect(other.getByLabel(/^Exclusion reason if not met/)).toHaveCount(2);
     await expect(other.getByLabel('Population')).toHaveValue('tilers');
     await other.reload();
     await expect(other.getByLabel('Outcome')).toHaveValue('knee pain');
     const codes = await other
-      .getByLabel('Reason code when it fails')
+      .getByLabel(/^Exclusion reason if not met/)
       .evaluateAll((all) => all.map((field) => (field as HTMLInputElement).value));
     expect(codes.sort()).toEqual(['population', 'reason-1']);
   });

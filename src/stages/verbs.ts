@@ -2,6 +2,7 @@
 
 import { addKnown, askUnevenness, drawCheck, judgeSample, overlapWorks, removeKnown, ruleKnown } from '@/stages/checks';
 import {
+  answerJournals,
   askClassifyView,
   copyScheme,
   dropScheme,
@@ -49,7 +50,19 @@ import {
   withdrawRetrieval,
 } from '@/stages/retrieve';
 import { archiveReview, askFigures, deleteReview } from '@/stages/review';
-import { askParity, askText, nameNative, overrideWorks, parityWorks, saveSieve, saveVersion, undoOverrides } from '@/stages/sieve';
+import {
+  askParity,
+  askText,
+  cellRemedies,
+  journalsBehind,
+  nameNative,
+  overrideWorks,
+  parityWorks,
+  saveSieve,
+  saveTolerance,
+  saveVersion,
+  undoOverrides,
+} from '@/stages/sieve';
 import { askWork, listWorks, orderWorks } from '@/stages/works';
 import { saveWriteUp } from '@/stages/write-up';
 
@@ -100,6 +113,8 @@ export const COMMANDS = [
   importVenues,
   saveVenue,
   dropVenue,
+  answerJournals,
+  saveTolerance,
   copyScheme,
   saveScheme,
   dropScheme,
@@ -115,6 +130,8 @@ export const QUERIES = [
   askText,
   compareVersions,
   parityWorks,
+  journalsBehind,
+  cellRemedies,
   previewRuling,
   wordedLikeRuled,
   previewVenues,

@@ -1,4 +1,5 @@
 /** What other stages may use of this one. */
+export { answerJournals } from './commands/answer-journals';
 export { copyScheme } from './commands/copy-scheme';
 export { dropScheme } from './commands/drop-scheme';
 export { dropVenue } from './commands/drop-venue';
@@ -19,3 +20,4 @@ export { currentColumns } from './store/current-columns';
 export { type AllAlone, type Alone, AloneBuilder, followedAlone, storedAlone, writeAlone } from './store/records-alone';
 export { schemeOf } from './store/scheme-of';
 export { textIndex } from './store/text-index';
+export { journalsOfWorks } from './store/venues';

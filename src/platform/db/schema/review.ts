@@ -45,6 +45,8 @@ export const Review = defineEntity({
     sieveEdit: p.integer(),
     /** Whether kept works are judged again by their full text. */
     twoStages: p.boolean(),
+    /** Share of works that a limiter may leave undecided in a retrieval and its cell still be called even. */
+    parityTolerance: p.double().$type<number>().default(0.05),
     /** Its own templates of grounds; null for those that a review starts with. */
     templates: p.json<Templates>().nullable(),
     writeUp: p.json<WriteUpSettings>().nullable(),

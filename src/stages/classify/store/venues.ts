@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { asVenues, type VenueEntry, VenueRegister, venueKey } from '@/core/venues';
+import { asVenues, type JournalEntry, type VenueEntry, VenueRegister, venueKey } from '@/core/venues';
 import type { Context } from '@/platform/context';
 import { VenueRow } from '@/platform/db/schema';
 
@@ -40,4 +40,37 @@ export async function venueGaps(ctx: Context, reviewId: string): Promise<VenueGa
     } else gaps.set(key, { title: row.container, issns: row.issns, works: row.works, open: row.open });
   }
   return [...gaps.values()].sort((a, b) => b.open - a.open || b.works - a.works || (a.title < b.title ? -1 : 1));
+}
+
+/** A journal, or what a record names in its place, with how many of some works stand in it and what the register says. */
+export interface JournalOfWorks {
+  title: string;
+  issns: string[];
+  works: number[];
+  entry: Pick<JournalEntry, 'refereed' | 'from' | 'to'> | null;
+}
+
+/** The journals of some works, those with most of them first; a chapter's book needs no entry and is left out. */
+export async function journalsOfWorks(ctx: Context, reviewId: string, works: readonly number[]): Promise<JournalOfWorks[]> {
+  const register = new VenueRegister(asVenues(await venuesOf(ctx.em, reviewId)));
+  const rows = await ctx.em.execute<{ container: string; issns: string[]; isbns: string[]; publisher: string; works: number[] }[]>(
+    `select w.container, r.item->'issns' as issns, r.item->'isbns' as isbns, r.item->>'publisher' as publisher,
+       json_agg(w.no order by w.no) as works
+     from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
+     where w.review_id = ? and w.no = any(?::int[]) and w.container <> '' group by 1, 2, 3, 4`,
+    [reviewId, `{${works.join(',')}}`],
+  );
+  const found = new Map<string, JournalOfWorks>();
+  for (const row of rows) {
+    const entry = register.journal(row, null)?.entry ?? null;
+    if (!entry && (register.press(row) || row.isbns.length > 0)) continue;
+    const key = venueKey(row.container);
+    const known = found.get(key);
+    if (known) {
+      known.works.push(...row.works);
+      known.issns = [...new Set([...known.issns, ...row.issns])];
+      known.entry ??= entry;
+    } else found.set(key, { title: row.container, issns: row.issns, works: row.works, entry });
+  }
+  return [...found.values()].sort((a, b) => b.works.length - a.works.length || (a.title < b.title ? -1 : 1));
 }

@@ -55,7 +55,7 @@ export const ROW_KINDS = {
     {
       ...{ title: upTo(300).min(1), question: text, kind: upTo(40), population: text, intervention: text, comparison: text, outcome: text },
       ...{ as_of: z.iso.date(), scheme: upTo(40), person, sieve: sieveSchema, two_stages: bool },
-      ...{ templates: json.nullable(), write_up: json.nullable() },
+      ...{ templates: json.nullable(), write_up: json.nullable(), parity_tolerance: z.number().min(0).max(0.5).optional() },
     },
     () => ({ revision: 0, sieve_edit: 0, archived_at: null }),
   ),

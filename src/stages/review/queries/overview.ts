@@ -23,6 +23,7 @@ export interface Overview {
   states: Record<WorkState, number>;
   progress: Progress;
   version: number;
+  /** Whether a person changed the sieve since its last version. */
   versionEdited: boolean;
   identities: Identity[];
   quotas: QuotaFigures[];
@@ -38,7 +39,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const { records, merged, aside, files } = await countedFiles(ctx, reviewId, columns, working);
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
-  const { version, edited } = await versionState(ctx.em, state.review);
+  const { version, byPerson } = await versionState(ctx.em, state.review);
   return {
     records,
     works,
@@ -50,7 +51,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
     states: counts,
     progress: state.progress,
     version: version?.number ?? 0,
-    versionEdited: state.review.sieve.length > 0 && edited,
+    versionEdited: state.review.sieve.length > 0 && byPerson,
     identities: reconcile({
       files,
       records,

@@ -37,7 +37,7 @@ async function workedOut(ctx: Context, { state, databases, rows }: Grounds) {
   const { review, scheme, columns } = state;
   const retrievals = await retrievalsAlone(ctx, review, rows, databases, { sieve: review.sieve, scheme });
   const context = await sieveContext(ctx, review, scheme, columns);
-  const parity = parityOf(review.sieve, columns, context, retrievals);
+  const parity = parityOf(review.sieve, columns, context, retrievals, review.parityTolerance);
   return { state, databases, rows, retrievals, context, parity };
 }
 
@@ -79,6 +79,8 @@ export interface ParityView extends Omit<Parity, 'rows'> {
     /** Limiters that got lost in its steps, and counts that did not fall. */
     findings: string[];
   }[];
+  /** The share of works that a limiter may leave undecided. */
+  tolerance: number;
   /** The limiters of the sieve as steps for the next run at each database. */
   settings: { tag: string; name: string; steps: ReturnType<typeof settingsFor> }[];
 }
@@ -89,7 +91,7 @@ const views = derivedFrom<Columns, { key: string; view: ParityView }>('parity');
 export async function parityView(ctx: Context, reviewId: string): Promise<ParityView> {
   const grounds = await groundsOf(ctx, reviewId);
   const { review, columns, overrides } = grounds.state;
-  const key = JSON.stringify([review.sieve, review.asOf, overrides, grounds.rows, grounds.databases]);
+  const key = JSON.stringify([review.sieve, review.asOf, review.parityTolerance, overrides, grounds.rows, grounds.databases]);
   const known = views.get(columns);
   if (known?.key === key) return known.view;
   const view = await viewed(ctx, grounds);
@@ -118,6 +120,7 @@ async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
       findings: checkSteps(row.steps).flatMap((f) => (LOST.includes(f.code) ? [f.message] : [])),
       natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, elsewhere[i]!)),
     })),
+    tolerance: review.parityTolerance,
     settings: databases.map((d) => ({ tag: d.tag, name: d.name, steps: settingsFor(d.profile, review.sieve, scheme, context.asOf) })),
   };
 }
@@ -189,6 +192,13 @@ export const ParityWorks = z.strictObject({
   limiter: z.string().min(1).max(200),
   what: z.enum(['closed', 'blind', 'leaks', 'changes', 'native-leaks', 'native-unsure', 'hidden', 'not-indexed']),
 });
+
+/** A cell of the parity view with the works themselves; null where there is none. @param limiter id of one of the sieve */
+export async function cellOfParity(ctx: Context, reviewId: string, limiter: string, retrieval: string): Promise<Cell | null> {
+  const { rows, parity } = await workedOut(ctx, await groundsOf(ctx, reviewId));
+  const column = rows.findIndex((r) => r.id === retrieval);
+  return parity.rows.find((r) => r.limiter === limiter)?.cells[column] ?? null;
+}
 
 /** Numbers of the works behind a figure of the parity view. */
 export const parityWorks = reviewQuery({

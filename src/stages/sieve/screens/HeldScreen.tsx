@@ -101,6 +101,17 @@ export function HeldScreen(props: SieveProps) {
               <td className="text-right">{count(only)}</td>
               <td className="pl-6 text-small text-slate">
                 {settledBy(limiter)}{' '}
+                {limiter.test.kind === 'coded' && limiter.test.axis === 'peerReview' && (
+                  <>
+                    <a
+                      className="text-navy underline underline-offset-2"
+                      href={`/reviews/${reviewId}/sieve/journals?limiter=${encodeURIComponent(limiter.id)}`}
+                    >
+                      The journals behind them
+                    </a>
+                    {' · '}
+                  </>
+                )}
                 {limiter.test.kind === 'coded' && (
                   <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/classify`}>
                     Classify

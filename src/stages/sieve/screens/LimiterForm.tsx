@@ -1,6 +1,6 @@
 'use client';
 import type { EvidenceScheme } from '@/core/classify';
-import { kindOf, type Limiter } from '@/core/sieve';
+import { kindOf, type Limiter, withTest } from '@/core/sieve';
 import { TextArea, TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
 import { Exceptions } from './form/Exceptions';
@@ -10,13 +10,15 @@ import type { FacetCounts } from './kinds/form';
 interface LimiterFormProps {
   limiter: Limiter;
   scheme: EvidenceScheme;
+  /** Day number of the review's as-of date. */
+  asOf: number;
   databases: readonly { id: string; tag: string; name: string }[];
   countsOf: FacetCounts;
   onChange(limiter: Limiter): void;
 }
 
 /** Everything that can be set of one limiter; each change counts at once. */
-export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: LimiterFormProps) {
+export function LimiterForm({ limiter, scheme, asOf, databases, countsOf, onChange }: LimiterFormProps) {
   const { infers, asksPerson } = kindOf(limiter.test);
   return (
     <div className="flex flex-col gap-3">
@@ -26,7 +28,12 @@ export function LimiterForm({ limiter, scheme, databases, countsOf, onChange }: 
         maxLength={120}
         onChange={(e) => e.target.value.trim() && onChange({ ...limiter, name: e.target.value })}
       />
-      <KindForm test={limiter.test} scheme={scheme} countsOf={countsOf} onChange={(test) => onChange({ ...limiter, test })} />
+      <KindForm
+        test={limiter.test}
+        scheme={scheme}
+        countsOf={countsOf}
+        onChange={(test) => onChange(withTest(limiter, test, scheme, asOf))}
+      />
       {infers && (
         <Segmented
           label="Evidence used"

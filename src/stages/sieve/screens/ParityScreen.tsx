@@ -8,7 +8,7 @@ import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { DatabaseTag } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
-import { count } from '@/ui/words';
+import { count, plural } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
 import { CellPanel } from './parity/CellPanel';
 import { NativeTable } from './parity/NativeTable';
@@ -68,7 +68,18 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
         </div>
         <p className="mb-3 text-slate">
           <b className="font-semibold text-ink">{share(view.even, view.cells)}</b> of {count(view.cells)} cells are even. On{' '}
-          <b className="font-semibold text-ink">{share(view.told, view.works)}</b> of {count(view.works)} works every limiter could tell.
+          <b className="font-semibold text-ink">{share(view.told, view.works)}</b> of {count(view.works)} works every limiter could tell.{' '}
+          {view.hanging > 0 && (
+            <>
+              The outcome of <b className="font-semibold text-ink">{count(view.hanging)}</b> {plural(view.hanging, 'work')} hangs on a cell
+              that is not even.{' '}
+            </>
+          )}
+          <Tolerance
+            key={view.tolerance}
+            value={view.tolerance}
+            onChange={(tolerance) => void after(call(reviewId, 'save-tolerance', { tolerance }))}
+          />
         </p>
         <ParityTable view={view} picked={picked} onPick={(cell) => setParams({ cell: `${cell.row}.${cell.column}` })} />
         <StepFindings retrievals={view.retrievals} />
@@ -95,6 +106,8 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
             retrieval={retrieval}
             cell={pickedRow.cells[picked.column]!}
             limiter={limiter}
+            scheme={props.scheme}
+            onRuled={() => router.refresh()}
             onList={(what, caption) => void show({ retrieval: retrieval.id, limiter: pickedRow.limiter ?? pickedRow.name, what }, caption)}
             onWaive={(reason) => void setWaivers([...othersOf(), ...retrieval.databases.map((d) => ({ database: d.id, reason }))])}
             onTakeBack={() => void setWaivers(othersOf())}
@@ -105,6 +118,32 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
         )}
       </aside>
     </div>
+  );
+}
+
+const TOLERANCES = [0, 0.01, 0.02, 0.05, 0.1, 0.2];
+
+/** How many works a limiter may leave undecided and still be called even. */
+function Tolerance({ value, onChange }: { value: number; onChange(tolerance: number): void }) {
+  return (
+    <label className="inline-flex items-center gap-1.5 whitespace-nowrap">
+      A cell counts as even up to
+      <select
+        aria-label="Share of works that may stay undecided in an even cell"
+        className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"
+        value={value}
+        onChange={(e) => onChange(Number(e.target.value))}
+      >
+        {[...new Set([...TOLERANCES, value])]
+          .sort((a, b) => a - b)
+          .map((t) => (
+            <option key={t} value={t}>
+              {Math.round(t * 1000) / 10} %
+            </option>
+          ))}
+      </select>
+      that it can't tell.
+    </label>
   );
 }
 

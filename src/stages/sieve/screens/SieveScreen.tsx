@@ -24,7 +24,7 @@ import { useAsked } from './what-if/useAsked';
 export function SieveScreen({ known, ...props }: SieveProps & { known: number[] }) {
   const { reviewId, asOf, scheme } = props;
   const inHand = useSieve(props);
-  const { draft, engine, databases, funnel, took, ran, revision, say } = inHand;
+  const { draft, engine, databases, funnel, ran, revision, say } = inHand;
   const [params, setParams] = useUrlState();
   const [numbers, setNumbers] = useState<number[] | null>(null);
   const [near, setNear] = useState<{ numbers: number[]; caption: string } | null>(null);
@@ -114,7 +114,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           }}
           onReorder={draft.change}
         />
-        <Toolbar draft={draft} picked={picked} scheme={scheme} took={took} onAdded={(id) => setParams({ limiter: id })} />
+        <Toolbar draft={draft} picked={picked} scheme={scheme} onAdded={(id) => setParams({ limiter: id })} />
         {near && (
           <ListWithSheet
             reviewId={reviewId}
@@ -146,6 +146,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
               key={picked.id}
               limiter={picked}
               scheme={scheme}
+              asOf={asOf}
               databases={props.databases}
               countsOf={countsOf}
               onChange={(l) => draft.change(draft.sieve.map((old) => (old.id === l.id ? l : old)))}

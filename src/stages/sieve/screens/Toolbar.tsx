@@ -14,13 +14,11 @@ interface ToolbarProps {
   draft: Draft;
   picked: Limiter | null;
   scheme: EvidenceScheme;
-  /** Milliseconds that the last count took. */
-  took: number;
   onAdded(id: string): void;
 }
 
 /** What can be done to the stack: add, undo, redo, duplicate, switch, remove, save as a version. */
-export function Toolbar({ draft, picked, scheme, took, onAdded }: ToolbarProps) {
+export function Toolbar({ draft, picked, scheme, onAdded }: ToolbarProps) {
   const [adding, setAdding] = useState(false);
   const [saving, setSaving] = useState(false);
   const change = (next: Sieve) => draft.change(next);
@@ -66,7 +64,6 @@ export function Toolbar({ draft, picked, scheme, took, onAdded }: ToolbarProps) 
       <span role="status" className="text-small text-slate">
         {draft.saving === 'saving' ? 'Saving …' : draft.saving === 'failed' ? 'Not saved' : ''}
       </span>
-      {took > 0 && <span className="ml-auto text-note text-slate">counted in {Math.max(1, Math.round(took))} ms</span>}
       <Gallery
         open={adding}
         scheme={scheme}

@@ -36,17 +36,15 @@ export function useSieve(props: SieveProps) {
   const revision = Math.max(props.revision, draft.revision, renewed);
   const engine = useEngine(reviewId, revision, scheme);
   const [overrides, setOverrides] = useState(props.overrides);
-  const [result, setResult] = useState<{ funnel: Funnel; took: number; ran: number; sieve: Sieve } | null>(null);
+  const [result, setResult] = useState<{ funnel: Funnel; ran: number; sieve: Sieve } | null>(null);
 
   useEffect(() => {
     if (engine.state !== 'ready') return;
     let stale = false;
     (async () => {
       await readTexts(reviewId, engine, draft.sieve);
-      const from = performance.now();
       const funnel = await engine.engine.run(draft.sieve, asOf, overrides);
-      const took = performance.now() - from;
-      if (!stale) setResult((old) => ({ funnel, took, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
+      if (!stale) setResult((old) => ({ funnel, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
     })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
     return () => {
       stale = true;
@@ -63,6 +61,8 @@ export function useSieve(props: SieveProps) {
   };
   // `renew` takes over a revision that a ruling made here.
   return {
+    scheme,
+    asOf,
     draft,
     engine,
     overrides,
@@ -71,7 +71,6 @@ export function useSieve(props: SieveProps) {
     databases,
     revision,
     funnel: result?.funnel ?? null,
-    took: result?.took ?? 0,
     ran: current?.ran ?? 0,
   };
 }

@@ -1,18 +1,24 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { canonical } from '@/core/sieve';
-import { type Review, SieveVersion } from '@/platform/db/schema';
+import { type Review, type SieveBasis, SieveVersion } from '@/platform/db/schema';
 import { basisOf } from './sieve-basis';
 
 export async function latestVersion(em: EntityManager, reviewId: string): Promise<SieveVersion | null> {
   return em.findOne(SieveVersion, { reviewId }, { orderBy: { number: 'desc' } });
 }
 
-/** The last saved version, and whether the working sieve or what its outcome rests on has changed since. */
+/**
+ * The last saved version, and whether the working sieve or what its outcome rests on has changed since. `byPerson` says
+ * that somebody changed the sieve itself or spoke on a single work: an import or a ruling changes outcomes, not the sieve.
+ */
 export async function versionState(
   em: EntityManager,
   review: Pick<Review, 'id' | 'sieve' | 'asOf' | 'scheme' | 'kind' | 'revision'>,
-): Promise<{ version: SieveVersion | null; edited: boolean }> {
+): Promise<{ version: SieveVersion | null; edited: boolean; byPerson: boolean }> {
   const version = await latestVersion(em, review.id);
-  const edited = !version || canonical([review.sieve, await basisOf(em, review)]) !== canonical([version.limiters, version.basis]);
-  return { version, edited };
+  if (!version) return { version, edited: true, byPerson: true };
+  const basis = await basisOf(em, review);
+  const byPerson =
+    canonical(review.sieve) !== canonical(version.limiters) || basis.parts?.overrides !== (version.basis as SieveBasis).parts?.overrides;
+  return { version, edited: byPerson || canonical(basis) !== canonical(version.basis), byPerson };
 }

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import type { EvidenceScheme } from '@/core/classify';
 import { STATE_WORDS } from '@/core/parity';
 import type { Limiter } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
@@ -8,8 +9,9 @@ import { TextField } from '@/ui/field';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { CellLine, ParityView } from '../../queries/parity-view';
-import { setWords } from './cell-words';
+import { setWords, shareWords } from './cell-words';
 import { tookWords } from './NativeTable';
+import { Remedies } from './Remedies';
 
 interface CellPanelProps {
   reviewId: string;
@@ -17,20 +19,35 @@ interface CellPanelProps {
   retrieval: ParityView['retrievals'][number];
   cell: CellLine;
   limiter: Limiter | null;
-  onList(what: 'closed' | 'blind' | 'leaks', caption: string): void;
+  scheme: EvidenceScheme;
+  onList(what: 'closed' | 'blind' | 'leaks' | 'changes', caption: string): void;
+  onRuled(): void;
   onWaive(reason: string): void;
   onTakeBack(): void;
   onRerun(why: string): void;
 }
 
 /** One cell explained, with what can be done about it. */
-export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onWaive, onTakeBack, onRerun }: CellPanelProps) {
+export function CellPanel({
+  reviewId,
+  row,
+  retrieval,
+  cell,
+  limiter,
+  scheme,
+  onRuled,
+  onList,
+  onWaive,
+  onTakeBack,
+  onRerun,
+}: CellPanelProps) {
   const words = STATE_WORDS[cell.state];
   const [asked, setAsked] = useState<'waive' | 'rerun' | null>(null);
   const waived = limiter?.waivers?.some((w) => retrieval.databases.some((d) => d.id === w.database)) ?? false;
   const numbers = [
     { what: 'closed' as const, n: cell.closed, words: 'came in there and are closed here' },
-    { what: 'blind' as const, n: cell.blind, words: 'cannot be decided by its records alone' },
+    { what: 'blind' as const, n: cell.blind, words: 'cannot be told by its records alone' },
+    { what: 'changes' as const, n: cell.changes, words: 'of them would be decided by this: nothing else stops or holds them' },
     { what: 'leaks' as const, n: cell.leaks, words: 'should have been kept out there' },
   ].filter(({ n }) => n > 0);
   return (
@@ -53,6 +70,12 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
           {setWords(cell)}
           {cell.level && `, at the level of the ${cell.level === 'venue' ? 'journal' : 'item'}`}
         </dd>
+        {cell.reached > 0 && (
+          <>
+            <dt className="text-slate">Can't tell</dt>
+            <dd>{shareWords(cell)}</dd>
+          </>
+        )}
         {cell.remedy && (
           <>
             <dt className="text-slate">Remedy</dt>
@@ -80,6 +103,9 @@ export function CellPanel({ reviewId, row, retrieval, cell, limiter, onList, onW
           </li>
         ))}
       </ul>
+      {limiter && cell.blind > 0 && (
+        <Remedies reviewId={reviewId} limiter={limiter} retrieval={retrieval.id} scheme={scheme} onRuled={onRuled} />
+      )}
       <div className="flex flex-wrap gap-2">
         {limiter && !waived && <Button onClick={() => setAsked('waive')}>Waive …</Button>}
         {limiter && waived && <Button onClick={onTakeBack}>Take the waiver back</Button>}
@@ -142,7 +168,7 @@ function Reason({ label, act, onDone }: { label: string; act: string; onDone(rea
           {act}
         </Button>
         <Button look="quiet" onClick={() => onDone(null)}>
-          Leave
+          Cancel
         </Button>
       </span>
     </form>

@@ -3,7 +3,7 @@ import { cx } from '@/ui/cx';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { ParityView } from '../../queries/parity-view';
-import { numberOf, setWords } from './cell-words';
+import { numberOf, setWords, untoldWords } from './cell-words';
 
 export interface PickedCell {
   row: number;
@@ -65,7 +65,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
                     type="button"
                     aria-pressed={on}
                     title={words.meaning}
-                    aria-label={`${row.name} in ${r.names}: ${words.label}${number ? `, ${count(number.n)}` : ''}. ${setWords(cell)}`}
+                    aria-label={`${row.name} in ${r.names}: ${words.label}${number ? `, ${count(number.n)}` : ''}. ${untoldWords(cell)} ${setWords(cell)}`}
                     onClick={() => onPick({ row: i, column })}
                     className={cx(
                       'block w-full rounded-[4px] border px-1.5 py-0.5 text-left leading-snug hover:bg-picked',
@@ -77,7 +77,7 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
                       {words.label}
                       {number && number.n > 0 && ` · ${count(number.n)}`}
                     </span>
-                    <span className="block truncate text-note text-slate">{setWords(cell)}</span>
+                    <span className="block truncate text-note text-slate">{untoldWords(cell) || setWords(cell)}</span>
                   </button>
                 </td>
               );

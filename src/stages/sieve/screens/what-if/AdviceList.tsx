@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { type Advice, type Limiter, USUAL_SIZE } from '@/core/sieve';
+import { type Advice, type Limiter, USUAL_SIZE, withTest } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Segmented } from '@/ui/segmented';
 import { count } from '@/ui/words';
@@ -20,12 +20,12 @@ function words({ move, years }: Advice, { name }: Limiter): string {
   }
 }
 
-function changed({ move, years }: Advice, limiter: Limiter): Limiter {
+function changed({ move, years }: Advice, limiter: Limiter, { scheme, asOf }: Pick<SieveInHand, 'scheme' | 'asOf'>): Limiter {
   if (move === 'remove') return { ...limiter, on: false };
   if (move !== 'years') return { ...limiter, whenUnknown: move };
   const { test } = limiter;
   if (test.kind !== 'recency' || test.window.count === 'fixed') return limiter;
-  return { ...limiter, test: { ...test, window: { ...test.window, years: years! } } };
+  return withTest(limiter, { ...test, window: { ...test.window, years: years! } }, scheme, asOf);
 }
 
 /** Single changes that would give more or fewer works, those that change most first. */
@@ -68,7 +68,7 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
               <Button
                 look="quiet"
                 aria-label={`Do: ${words(a, limiter)}`}
-                onClick={() => draft.change(draft.sieve.with(a.limiter, changed(a, limiter)))}
+                onClick={() => draft.change(draft.sieve.with(a.limiter, changed(a, limiter, inHand)))}
               >
                 Do it
               </Button>

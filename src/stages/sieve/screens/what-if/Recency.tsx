@@ -1,6 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
-import type { Limiter } from '@/core/sieve';
+import { type Limiter, withTest } from '@/core/sieve';
 import { count, plural } from '@/ui/words';
 
 import type { SieveInHand } from '../useSieve';
@@ -25,13 +25,9 @@ export function Recency({ inHand, index }: { inHand: SieveInHand; index: number 
     setDragged(null);
     const years = curve[i]?.years;
     if (!years || years === set || test.window.count === 'fixed') return;
-    draft.change(
-      draft.sieve.with(index, {
-        ...limiter,
-        name: renamed(limiter.name, set, years),
-        test: { ...test, window: { ...test.window, years } },
-      }),
-    );
+    const moved = withTest(limiter, { ...test, window: { ...test.window, years } }, inHand.scheme, inHand.asOf);
+    // A person's own name may hold the number too.
+    draft.change(draft.sieve.with(index, moved.name === limiter.name ? { ...moved, name: renamed(limiter.name, set, years) } : moved));
   };
   const shown = curve[current] ?? null;
   return (
