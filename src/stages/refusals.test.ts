@@ -176,6 +176,10 @@ const CASES: Record<string, () => object | Promise<object>> = {
   'save-database no-database': () => database({ id: nothing }),
   'save-database too-many': () => database({}),
   'map-term no-database': () => ({ databaseId: nothing, vocabulary: 'own', term: 'Trade press', sets: null }),
+  'state-native no-retrieval': () => ({ id: nothing, native: 'Since 2016', why: 'It was lost.' }),
+  'state-native no-native': () => ({ id: imported.retrieval, native: 'Since 2016', why: 'It was lost.' }),
+  'journals-behind no-limiter': () => ({ limiter: 'none', retrieval: null }),
+  'cell-remedies no-limiter': () => ({ limiter: 'refereed', retrieval: nothing }),
   'add-retrieval too-many': () => ({ databaseIds: [vh], updates: null }),
   'add-retrieval no-database': () => ({ databaseIds: [nothing], updates: null }),
   'add-retrieval no-retrieval': () => ({ databaseIds: [vh], updates: nothing }),
@@ -265,7 +269,17 @@ const BEFORE: Record<string, () => Promise<() => Promise<unknown>>> = {
   'add-retrieval too-many': async () => {
     const { em } = db.context();
     const rows = Array.from({ length: MOST_RETRIEVALS }, (_, i) => ({
-      ...{ ...EMPTY_RETRIEVAL, reviewId: id, id: randomUUID(), number: 1000 + i, withdrawn: true, withdrawnWhy: 'x', rerun: '', edit: 0 },
+      ...{
+        ...EMPTY_RETRIEVAL,
+        reviewId: id,
+        id: randomUUID(),
+        number: 1000 + i,
+        withdrawn: true,
+        withdrawnWhy: 'x',
+        rerun: '',
+        stated: [],
+        edit: 0,
+      },
       createdAt: new Date(),
     }));
     await em.insertMany(Retrieval, rows);

@@ -46,6 +46,7 @@ import {
   readAgain,
   saveDatabase,
   saveRetrieval,
+  stateNative,
   tryAsideAgain,
   withdrawRetrieval,
 } from '@/stages/retrieve';
@@ -98,6 +99,7 @@ export const COMMANDS = [
   saveRetrieval,
   withdrawRetrieval,
   markRerun,
+  stateNative,
   nameNative,
   cancelImport,
   readAgain,

@@ -27,8 +27,11 @@ export interface RetrievalInParity {
   databases: readonly string[];
   /** Their profiles, in the same order. */
   profiles: readonly LimiterProfile[];
-  /** Limiters that were active at the end, and those that got lost on the way. */
-  natives: readonly (NativeLimiter & { lostAfter: number | null })[];
+  /**
+   * Limiters that were active at the end, and those that got lost on the way. `stated`: why the review's own sieve is
+   * counted on in place of one that did not take; '' where nobody said so.
+   */
+  natives: readonly (NativeLimiter & { lostAfter: number | null; stated?: string })[];
   /** Day number of the search. */
   searchedOn: number;
   /** Its records as columns: a row is a record, numbered as the record is. */
@@ -44,6 +47,8 @@ export interface Cell {
   /** Names of the native limiters behind it, and how each was set. */
   setBy: { name: string; how: NativeLimiter['how']; lostAfter: number | null }[];
   level: 'item' | 'venue' | null;
+  /** A limiter set there that did not take, in place of which the sieve is counted on; '' where there is none. */
+  stated: string;
   /** Works that came in there and are closed here. */
   closed: number[];
   /** How many works of this retrieval come to the limiter: no earlier one of the sieve stops them. */
@@ -212,7 +217,10 @@ function cellOf(
   tolerance: number,
 ): Cell {
   const verdicts = judgeRecords(limiter.test, r, context, limiter);
-  const twins = r.natives.filter((n) => areTwins(limiter.test, n.meaning));
+  const set = r.natives.filter((n) => areTwins(limiter.test, n.meaning));
+  // One that did not take, and that somebody said so of, is as if it had not been set.
+  const twins = set.filter((n) => !n.stated || !(n.lostAfter !== null || leaksOf(n, r, context, all).took?.word === 'probably-not'));
+  const stated = set.find((n) => n.stated && !twins.includes(n));
   const axis = axisOfMeaning(limiter.test);
   const profiles = axis ? r.profiles.map((p) => p.axes[axis]) : [];
   const whole = profiles.length > 0 && profiles.every((p) => p.capability === 'whole');
@@ -227,6 +235,7 @@ function cellOf(
   const closed = native || whole ? worksAt(r, closedRows(verdicts, native, r, context), OUT) : [];
   const level = native?.level ?? (whole ? profiles[0]!.level : null);
   const base = {
+    stated: stated?.name ?? '',
     setBy: (native ? [native, ...twins.filter((n) => n !== native)] : []).map(({ name, how, lostAfter }) => ({ name, how, lostAfter })),
     level,
     closed,
@@ -284,7 +293,9 @@ function cellOf(
       ? `${native.name} was set there with the same meaning.`
       : whole
         ? 'It is true of the whole database.'
-        : 'It is applied here, on data that the records carry.',
+        : stated
+          ? `${stated.name} did not take there; it is applied here, on data that the records carry. ${stated.stated}`
+          : 'It is applied here, on data that the records carry.',
     '',
   );
 }
@@ -317,7 +328,7 @@ function extraCell(
   const { leaks, took } = leaksOf(native, r, context, all);
   const { name, how, lostAfter, level } = native;
   const reached = new Set(r.works).size;
-  const base = { setBy: [{ name, how, lostAfter }], level, closed: [], reached, blind: [], changes: [], leaks, took };
+  const base = { setBy: [{ name, how, lostAfter }], level, stated: '', closed: [], reached, blind: [], changes: [], leaks, took };
   if (lostAfter !== null || took?.word === 'probably-not')
     return {
       ...base,

@@ -21,6 +21,8 @@ export interface Done {
   /** A limiter at a database where it was not or could not be applied evenly, in words, with the remedy if one was noted. */
   exceptions: readonly string[];
   leaks: readonly { database: string; limiter: string }[];
+  /** Limiters set at a database that did not take, in place of which the review's own were counted on. */
+  stated: readonly { databases: string; native: string; why: string }[];
   reasons: readonly { code: string; text: string }[];
   people: readonly string[];
   twoStages: boolean;
@@ -114,9 +116,13 @@ function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
 }
 const lower = (text: string) => (/^\p{Lu}\p{Ll}/u.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
 
-function even({ exceptions, leaks }: Done, ask: Ask): Piece[] {
+function even({ exceptions, leaks, stated }: Done, ask: Ask): Piece[] {
   const pieces: Piece[] = [];
   if (exceptions.length) pieces.push(`Not every limiter could be applied evenly: ${exceptions.join('; ')}. `);
+  for (const { databases, native, why } of stated)
+    pieces.push(
+      `In ${databases} the limiter “${native}” did not take, and the limiters of this review were counted on (${lower(sentence(why))}). `,
+    );
   for (const { database, limiter } of leaks) {
     const n = ask('leaks', `${database}/${limiter}`);
     pieces.push(

@@ -22,6 +22,7 @@ export const REFUSALS = {
   'no-reason': 404,
   'no-record': 404,
   'no-retrieval': 404,
+  'no-native': 404,
   'no-sample': 404,
   'no-scheme': 404,
   'no-version': 404,

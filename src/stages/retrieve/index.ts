@@ -8,6 +8,7 @@ export { markRerun } from './commands/mark-rerun';
 export { readAgain } from './commands/read-again';
 export { saveDatabase } from './commands/save-database';
 export { saveRetrieval } from './commands/save-retrieval';
+export { stateNative } from './commands/state-native';
 export { tryAsideAgain } from './commands/try-aside-again';
 export { withdrawRetrieval } from './commands/withdraw-retrieval';
 export { importFile } from './jobs/import-file';

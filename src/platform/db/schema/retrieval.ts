@@ -37,6 +37,8 @@ export const Retrieval = defineEntity({
     withdrawnWhy: p.text(),
     /** Why it is to be run again; '' when it is not. */
     rerun: p.text(),
+    /** Limiters set there that are known not to have taken, each with why: this review's sieve is counted on instead. */
+    stated: p.json<{ native: string; why: string }[]>(),
     /** Raised by every edit: two people's edits cannot silently overwrite each other. */
     edit: p.integer(),
     createdAt: p.datetime(),

@@ -68,6 +68,7 @@ export function retrievalLine(
     withdrawn: retrieval.withdrawn,
     withdrawnWhy: retrieval.withdrawnWhy,
     rerun: retrieval.rerun,
+    stated: retrieval.stated,
     files: own,
   };
 }

@@ -85,6 +85,7 @@ export async function insertRetrieval(
     withdrawn: false,
     withdrawnWhy: '',
     rerun: '',
+    stated: [],
     edit: 0,
     createdAt: at,
   });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { schemeSchema } from '@/core/classify';
-import { columnMapping, limiterProfile, searchStep } from '@/core/parity';
+import { columnMapping, limiterProfile, searchStep, USUAL_TOLERANCE } from '@/core/parity';
 import { emptyRecord } from '@/core/record';
 import { quotaSchema, sieveSchema } from '@/core/sieve';
 
@@ -57,7 +57,7 @@ export const ROW_KINDS = {
       ...{ as_of: z.iso.date(), scheme: upTo(40), person, sieve: sieveSchema, two_stages: bool },
       ...{ templates: json.nullable(), write_up: json.nullable(), parity_tolerance: z.number().min(0).max(0.5).optional() },
     },
-    () => ({ revision: 0, sieve_edit: 0, archived_at: null }),
+    (row) => ({ revision: 0, sieve_edit: 0, archived_at: null, parity_tolerance: row.parity_tolerance ?? USUAL_TOLERANCE }),
   ),
   criterion: kind('id', 'position, id', {
     ...{
@@ -73,13 +73,19 @@ export const ROW_KINDS = {
   source_database: kind('id', 'position, id', {
     ...{ id: uuid, position: int, name: upTo(120), tag: z.string().length(2), profile: limiterProfile },
   }),
-  retrieval: kind('id', 'number', {
-    ...{ id: uuid, number: no, database_ids: z.array(uuid), platform: upTo(200), searched_on: upTo(10), coverage_from: upTo(40) },
-    ...{ coverage_to: upTo(40), default_fields: upTo(400), word_variation: upTo(400), strategy: text, steps: z.array(searchStep) },
-    ...{ reported: int.nullable(), exported: int.nullable(), reasons: z.looseObject({ notExported: text, notInFile: text }) },
-    ...{ sort_order: upTo(200), capped: bool, ran_by: person, notes: text, updates: uuid.nullable(), withdrawn: bool },
-    ...{ withdrawn_why: text, rerun: text, edit: int, created_at: time },
-  }),
+  retrieval: kind(
+    'id',
+    'number',
+    {
+      ...{ id: uuid, number: no, database_ids: z.array(uuid), platform: upTo(200), searched_on: upTo(10), coverage_from: upTo(40) },
+      ...{ coverage_to: upTo(40), default_fields: upTo(400), word_variation: upTo(400), strategy: text, steps: z.array(searchStep) },
+      ...{ reported: int.nullable(), exported: int.nullable(), reasons: z.looseObject({ notExported: text, notInFile: text }) },
+      ...{ sort_order: upTo(200), capped: bool, ran_by: person, notes: text, updates: uuid.nullable(), withdrawn: bool },
+      ...{ withdrawn_why: text, rerun: text, edit: int, created_at: time },
+      ...{ stated: z.array(z.strictObject({ native: upTo(200), why: text })).optional() },
+    },
+    (row) => ({ stated: row.stated ?? [] }),
+  ),
   import_file: kind('id', 'received_at, id', {
     ...{ id: uuid, retrieval_id: uuid, corrects: uuid.nullable(), mapping: columnMapping.nullable(), name: upTo(300), bytes: int.min(0) },
     ...{

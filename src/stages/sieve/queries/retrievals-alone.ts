@@ -46,6 +46,7 @@ export async function retrievalsAlone(
         ? limitersAtEnd(r.steps).map(({ lostAfter, ...l }) => ({
             ...readNative(l, profile, r.searchedOn || review.asOf, scheme),
             lostAfter,
+            stated: r.stated.find((s) => s.native === l.name)?.why ?? '',
           }))
         : [],
       searchedOn: isoToDay(r.searchedOn || review.asOf),

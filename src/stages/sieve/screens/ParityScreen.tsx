@@ -111,6 +111,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
             onList={(what, caption) => void show({ retrieval: retrieval.id, limiter: pickedRow.limiter ?? pickedRow.name, what }, caption)}
             onWaive={(reason) => void setWaivers([...othersOf(), ...retrieval.databases.map((d) => ({ database: d.id, reason }))])}
             onTakeBack={() => void setWaivers(othersOf())}
+            onState={(native, why) => void after(call(reviewId, 'state-native', { id: retrieval.id, native, why }))}
             onRerun={(why) => void after(call(reviewId, 'mark-rerun', { id: retrieval.id, why }))}
           />
         ) : (

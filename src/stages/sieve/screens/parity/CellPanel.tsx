@@ -25,6 +25,8 @@ interface CellPanelProps {
   onWaive(reason: string): void;
   onTakeBack(): void;
   onRerun(why: string): void;
+  /** Counts on this sieve in place of what was set there; an empty reason takes it back. */
+  onState(native: string, why: string): void;
 }
 
 /** One cell explained, with what can be done about it. */
@@ -40,9 +42,10 @@ export function CellPanel({
   onWaive,
   onTakeBack,
   onRerun,
+  onState,
 }: CellPanelProps) {
   const words = STATE_WORDS[cell.state];
-  const [asked, setAsked] = useState<'waive' | 'rerun' | null>(null);
+  const [asked, setAsked] = useState<'waive' | 'rerun' | 'state' | null>(null);
   const waived = limiter?.waivers?.some((w) => retrieval.databases.some((d) => d.id === w.database)) ?? false;
   const numbers = [
     { what: 'closed' as const, n: cell.closed, words: 'came in there and are closed here' },
@@ -109,6 +112,8 @@ export function CellPanel({
       <div className="flex flex-wrap gap-2">
         {limiter && !waived && <Button onClick={() => setAsked('waive')}>Waive …</Button>}
         {limiter && waived && <Button onClick={onTakeBack}>Take the waiver back</Button>}
+        {cell.state === 'not-taken' && cell.setBy[0] && <Button onClick={() => setAsked('state')}>Count on this sieve instead …</Button>}
+        {cell.stated && <Button onClick={() => onState(cell.stated, '')}>Do not count on this sieve</Button>}
         {retrieval.rerun ? (
           <Button onClick={() => onRerun('')}>No re-run after all</Button>
         ) : (
@@ -118,11 +123,12 @@ export function CellPanel({
       {asked && (
         <Reason
           key={asked}
-          label={asked === 'waive' ? 'Why it asks nothing of this database' : 'Why and how it is to be run again'}
-          act={asked === 'waive' ? 'Waive' : 'Mark for re-run'}
+          {...ASKED[asked]}
           onDone={(reason) => {
             setAsked(null);
-            if (reason) (asked === 'waive' ? onWaive : onRerun)(reason);
+            if (!reason) return;
+            if (asked === 'state') onState(cell.setBy[0]!.name, reason);
+            else (asked === 'waive' ? onWaive : onRerun)(reason);
           }}
         />
       )}
@@ -151,6 +157,12 @@ export function CellPanel({
     </div>
   );
 }
+
+const ASKED = {
+  waive: { label: 'Why it asks nothing of this database', act: 'Waive' },
+  rerun: { label: 'Why and how it is to be run again', act: 'Mark for re-run' },
+  state: { label: 'How it came about: the write-up says it', act: 'Count on this sieve' },
+} as const;
 
 function Reason({ label, act, onDone }: { label: string; act: string; onDone(reason: string | null): void }) {
   const [reason, setReason] = useState('');
