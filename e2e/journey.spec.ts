@@ -17,7 +17,7 @@ test('a question and its criteria are kept', async ({ page }) => {
   await page.getByLabel(/^Exclusion reason if not met/).fill('population');
   await page.getByLabel('A minimum number of such sources is wanted').check();
   await page.getByLabel('At least').fill('2');
-  await expect(page.getByText('Now 0 of 2 kept')).toBeVisible();
+  await expect(page.getByText('Now 0 kept of at least 2')).toBeVisible();
   for (const saved of await page.getByRole('status').all()) await expect(saved).toHaveText('Saved');
   await page.reload();
   await expect(page.getByLabel('Population')).toHaveValue('tilers');
@@ -168,12 +168,12 @@ test('decisions are made, kept and written up', async ({ page }) => {
   await stage(page, 'Write up').click();
   await expect(page.getByRole('link', { name: 'Kept so far: 1', exact: true })).toBeVisible();
   await expect(page.getByText('Together (as many as there are works)')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Minimum numbers' }).getByText('People who lay tiles1 of 2 kept')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Minimum numbers' }).getByText('1 kept of at least 2')).toBeVisible();
   await page.getByRole('link', { name: 'Stopped by the sieve: 3' }).click();
   await expect(page.getByRole('table', { name: /Stopped by the sieve: 3/ })).toContainText('Editorial');
   await page.getByRole('link', { name: 'Excluded: Not met: People who lay tiles: 1' }).click();
   await expect(page.getByRole('table', { name: 'Excluded: Not met: People who lay tiles: 1' })).toContainText('Gel or foam');
-  await page.getByRole('link', { name: 'Take it with you' }).click();
+  await page.getByRole('link', { name: 'Export' }).click();
   await page.getByLabel('Works that are').selectOption('decided');
   const download = async (name: string) => {
     const started = page.waitForEvent('download');

@@ -69,7 +69,7 @@ test('one retrieval from its log to its counts: history, limiter lost, differenc
   });
 
   await test.step('a later run says what is new, gone and changed', async () => {
-    await page.getByRole('button', { name: 'Begin a later run' }).click();
+    await page.getByRole('button', { name: 'Update this search' }).click();
     await expect(page.getByRole('heading', { name: 'Retrieval 2: Vellmora' })).toBeVisible();
     await expect(page.getByLabel('Line 1: what was done')).toHaveValue('knee*');
     await page
@@ -89,9 +89,9 @@ test('one retrieval from its log to its counts: history, limiter lost, differenc
     await page.getByRole('button', { name: 'Withdraw' }).click();
     await page.getByLabel('Why', { exact: true }).fill('Run on the wrong day.');
     await page.getByRole('button', { name: 'Withdraw it' }).click();
-    await expect(page.getByText('Out of every count: Run on the wrong day.')).toBeVisible();
+    await expect(page.getByText('Withdrawn, not counted: Run on the wrong day.')).toBeVisible();
     await expect(strip).toContainText('5');
-    await page.getByRole('button', { name: 'Bring back' }).click();
+    await page.getByRole('button', { name: 'Restore' }).click();
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await expect(page.getByRole('button', { name: 'Withdraw' })).toBeVisible();
     await expect(strip).toContainText('7');

@@ -55,7 +55,7 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
 
   await test.step('a query: checked while it is typed, and set when it can be read', async () => {
     await add(page, /^Words in title or abstract/);
-    const query = page.getByLabel('Lets in what this query finds');
+    const query = page.getByLabel('Allow what this query finds');
     await query.fill('title any "mats pads" and (tilers or');
     await expect(page.getByText('Character 37: A term is missing at the end.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Set the query' })).toBeDisabled();
@@ -68,7 +68,7 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
 
   await test.step('an exemption and a waiver count when they have a reason', async () => {
     await page.getByText('Exceptions').click();
-    await page.getByRole('group', { name: 'Publication types that need not pass' }).getByLabel('Editorial').check();
+    await page.getByRole('group', { name: 'Exempt publication types' }).getByLabel('Editorial').check();
     await expect(page.getByText('It counts when a reason is given.')).toBeVisible();
     await expect(row(page, 'Words in title').getByRole('button', { name: '2 left, all works' })).toBeVisible();
     await page.getByLabel('Why they are exempt').fill('Editorials set the scene.');
@@ -110,7 +110,7 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await page.keyboard.press('End');
     await expect(page.getByText('20 years: 2 through, 0 held.')).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Last 20 years: how far back' })).toBeVisible();
-    await page.getByRole('button', { name: 'Do: Switch off Last 20 years' }).click();
+    await page.getByRole('button', { name: 'Apply: Switch off Last 20 years' }).click();
     await expect(page.getByText('3 through, 0 held as it is set.')).toBeVisible();
     await saved(page);
     await page.getByRole('link', { name: 'Versions' }).click();

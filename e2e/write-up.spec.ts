@@ -134,7 +134,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await expect(page.getByRole('region', { name: 'Selection' })).toContainText('3 works were judged by title and abstract by R. Tester');
 
   // Out as a bundle, deleted by its title, and back to the same counts.
-  await press(page, page.getByRole('link', { name: 'Take it with you' }));
+  await press(page, page.getByRole('link', { name: 'Export' }));
   const leaving = page.waitForEvent('download');
   await press(page, page.getByRole('link', { name: 'Export the bundle', exact: true }));
   const bundle = await (await leaving).path();

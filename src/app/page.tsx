@@ -40,7 +40,7 @@ export default page('read', async (ctx, _params, _search) => {
           <ul className="flex flex-col gap-3">{reviews.filter((r) => !r.archived).map(card)}</ul>
           {reviews.some((r) => r.archived) && (
             <details className="mt-6">
-              <summary className="cursor-pointer text-slate">Put away: {count(reviews.filter((r) => r.archived).length)}</summary>
+              <summary className="cursor-pointer text-slate">Archived: {count(reviews.filter((r) => r.archived).length)}</summary>
               <ul className="mt-2 flex flex-col gap-3">{reviews.filter((r) => r.archived).map(card)}</ul>
             </details>
           )}

@@ -100,7 +100,7 @@ export async function schemeSetting(name: string): Promise<EvidenceScheme> {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new Unusable(`${name}: not a scheme: it is no JSON (${(error as Error).message}).`);
+    throw new Unusable(`${name}: not a scheme file (${(error as Error).message}).`);
   }
   const parsed = schemeSchema.safeParse(json);
   if (parsed.success) return parsed.data as EvidenceScheme;

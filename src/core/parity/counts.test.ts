@@ -71,7 +71,7 @@ test('a profile comes back from its file as it was', () => {
   expect(readProfile(writeProfile('Vellmora', 'VH', profile))).toMatchObject({ name: 'Vellmora', tag: 'VH', profile });
 });
 test.each([
-  ['no JSON', 'TY  - JOUR', /no JSON/],
+  ['no JSON', 'TY  - JOUR', /not a profile file/],
   ['another file', '{"a":1}', /not a profile that can be used/],
   ['a value that is none', writeProfile('V', 'VH', { ...DEFAULT_PROFILE, carries: ['smell' as never] }), /profile → carries → 0/],
 ])('a file that is %s is refused with its place', (_, text, words) => expect(readProfile(text)).toMatch(words));

@@ -7,9 +7,12 @@ import { CODED_AXES, type CodedAxis, type TermSets } from '@/core/vocabularies';
 export const CAPABILITIES = ['native', 'approximate', 'whole', 'none'] as const;
 export type Capability = (typeof CAPABILITIES)[number];
 export const CAPABILITY_WORDS: Readonly<Record<Capability, { short: string; meaning: string }>> = {
-  native: { short: 'own limiter', meaning: 'The database has a limiter for just this.' },
-  approximate: { short: 'near it', meaning: 'It has only something near it: a proxy that lets other things through or drops some.' },
-  whole: { short: 'all of it', meaning: 'Every item in the database qualifies, so there is nothing to set.' },
+  native: { short: 'can limit', meaning: 'The database has a limiter for just this.' },
+  approximate: {
+    short: 'by a stand-in only',
+    meaning: 'It has only something near it: a proxy that lets other things through or drops some.',
+  },
+  whole: { short: 'everything in it qualifies', meaning: 'Every item in the database qualifies, so there is nothing to set.' },
   none: { short: 'none', meaning: 'It cannot limit by this at all.' },
 };
 
@@ -129,7 +132,7 @@ export function readProfile(text: string): ProfileFile | string {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    return `This is not a profile: it is no JSON (${(error as Error).message}).`;
+    return `This is not a profile file (${(error as Error).message}).`;
   }
   const parsed = profileFile.safeParse(json);
   if (parsed.success) return parsed.data;

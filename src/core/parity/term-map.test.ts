@@ -9,7 +9,7 @@ test.each([
   ['a table without a vocabulary', 'term,publicationType\n"Aufsatz",research-article|review-article'],
 ])('%s', (_, text) => expect(readTermMap(text)).toEqual([MAPPED]));
 test.each([
-  ['{', 'it is no JSON'],
+  ['{', 'This is not a file of mapped terms'],
   ['{}', 'there is no list of terms'],
   ['[{"term":"A","sets":{"design":["guess"]}}]', 'term 1, sets → design → 0'],
   ['what\nA', 'names no column "term"'],

@@ -20,7 +20,7 @@ function fromJson(text: string): MappedTerm[] | string {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    return `This is not a map of terms: it is no JSON (${(error as Error).message}).`;
+    return `This is not a file of mapped terms (${(error as Error).message}).`;
   }
   const list = Array.isArray(json)
     ? json

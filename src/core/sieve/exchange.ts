@@ -51,7 +51,7 @@ export function readSieve(text: string, databases: readonly { id: string; name: 
   try {
     json = JSON.parse(text);
   } catch (error) {
-    return `This is not a sieve: it is no JSON (${(error as Error).message}).`;
+    return `This is not a sieve file (${(error as Error).message}).`;
   }
   const bare = Array.isArray(json);
   const parsed = bare ? sieveSchema.safeParse(json) : sieveFile.safeParse(json);

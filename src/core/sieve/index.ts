@@ -16,7 +16,7 @@ export { DATE_LABELS } from './kinds/recency';
 export { answerKey } from './kinds/text';
 export * from './limiter';
 export * from './lost-at';
-export { nameFor, withTest } from './names';
+export { withTest } from './names';
 export * from './quota';
 export * from './runner';
 export * from './uses-levels';

@@ -55,10 +55,9 @@ export class VenueRegister {
    * @param when the days on which it may have appeared; null when unknown, and then every year counts
    */
   journal(place: Place, when: DayInterval | null): JournalFinding | null {
-    const issn = place.issns.find((i) => this.byIssn.has(i));
-    const titled = issn || !place.container ? undefined : this.byTitle.get(venueKey(place.container));
-    const found = issn ? this.byIssn.get(issn)! : titled?.filter((j) => place.issns.length === 0 || j.issns.length === 0);
-    if (!found?.length) return null;
+    const issn = this.issnOf(place);
+    const found = this.all(place);
+    if (found.length === 0) return null;
     const [first, last] = when ? [yearOfDay(when.from), yearOfDay(when.to)] : [null, null];
     const during = found.filter((j) => overlaps(j, first, last));
     if (during.length === 0) return null;
@@ -73,6 +72,18 @@ export class VenueRegister {
       refereed: answers.size === 1 ? only! : answers.has('yes') ? 'some' : '',
       by: issn ? `ISSN ${issn}` : `the title “${place.container}”`,
     };
+  }
+
+  /** Every entry of an item's journal, whatever years it speaks for. */
+  all(place: Place): readonly JournalEntry[] {
+    const issn = this.issnOf(place);
+    if (issn) return this.byIssn.get(issn)!;
+    const titled = place.container ? this.byTitle.get(venueKey(place.container)) : undefined;
+    return titled?.filter((j) => place.issns.length === 0 || j.issns.length === 0) ?? [];
+  }
+
+  private issnOf(place: Place): string | undefined {
+    return place.issns.find((i) => this.byIssn.has(i));
   }
 
   press(place: Place): PressFinding | null {

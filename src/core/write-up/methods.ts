@@ -186,7 +186,7 @@ function fullTexts(ask: Ask): Piece[] {
 function checked({ sample, knownFrom, limiters, sieveVersion }: Done, ask: Ask): Piece[] {
   const pieces: Piece[] = [];
   if (sample) {
-    const lot = sample.design === 'stratified' ? 'by lot within each limiter' : 'by one lot';
+    const lot = sample.design === 'stratified' ? 'at random within each limiter' : 'at random from all';
     const since = sample.sieveVersion === sieveVersion ? '' : `, which has changed since to version ${sieveVersion}`;
     pieces.push(
       'To see what the limiters cost, ',

@@ -55,7 +55,7 @@ test('the journals behind what a limiter holds are answered at once, and their w
     { title: 'Tiling Weekly', issns: ['9990-2044'], refereed: 'no' as const, since: null },
   ];
   const { before } = await said(answerJournals(db.context(), id, { answers }));
-  expect(before.map((b) => b.entry)).toEqual([null, null]);
+  expect(before.map((b) => b.gone)).toEqual([[], []]);
   await db.work(id);
   expect(await behind()).toEqual([1, 'The Grout: 1']);
   expect(await cell()).toMatchObject({ state: 'partly-blind', blind: 1 });
@@ -63,11 +63,17 @@ test('the journals behind what a limiter holds are answered at once, and their w
   // An answer that is given anew replaces the entry, and says what stood there.
   const since = [{ ...answers[0]!, since: 2022 }];
   const again = await said(answerJournals(db.context(), id, { answers: since }));
-  expect(again.before[0]!.entry).toMatchObject({ refereed: 'yes', from: null });
-  expect(await venuesOf(db.context().em, id)).toHaveLength(2);
+  expect(again.before[0]!.gone).toMatchObject([{ refereed: 'yes', from: null }]);
+  const years = (await venuesOf(db.context().em, id)).map((v) => v.type === 'journal' && [v.refereed, v.from, v.to]);
+  expect(years).toEqual([
+    ['no', null, 2021],
+    ['yes', 2022, null],
+    ['no', null, null],
+  ]);
   await db.work(id);
-  // Of 2021 nobody has said anything then.
-  expect(await behind()).toEqual([7, 'Annals of Floors: 6', 'The Grout: 1']);
+  // Of 2021 it was not refereed then: its works are told of, and stopped.
+  expect(await behind()).toEqual([1, 'The Grout: 1']);
+  expect((await cell()).blind).toBe(1);
   await answerJournals(db.context(), id, { answers: answers.slice(0, 1) });
   await db.work(id);
 });

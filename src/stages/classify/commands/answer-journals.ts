@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { asVenues, entryKey, type JournalEntry, VenueRegister } from '@/core/venues';
+import { asVenues, entryKey, type JournalEntry, type VenueEntry, VenueRegister } from '@/core/venues';
 import { VenueRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -9,10 +9,18 @@ const answer = z.strictObject({
   title: z.string().trim().min(1).max(400),
   issns: z.array(z.string().max(20)).max(8),
   refereed: z.enum(['yes', 'no']),
-  /** First year for which the answer holds; null for every year. */
+  /** First year in which it was refereed: before, it was not. Null when the answer holds for every year. */
   since: z.int().min(1400).max(2999).nullable(),
 });
 export const AnswerJournals = z.strictObject({ answers: z.array(answer).min(1).max(300) });
+
+/** The entries that an answer makes: two, when it was not always refereed. */
+function entriesOf({ title, issns, refereed, since }: z.infer<typeof answer>, known: JournalEntry | null): VenueEntry[] {
+  const kind = refereed === 'yes' ? ('scholarly-journal' as const) : ('' as const);
+  const base = { ...(known ?? { title, issns, kind, publisher: '', tags: [] }), type: 'journal' as const };
+  const own = { ...base, refereed, from: since, to: null };
+  return since === null ? [own] : [own, { ...base, refereed: 'no', from: null, to: since - 1 }];
+}
 
 /**
  * Says of journals whether they are refereed, in one go: what the register has of them is changed, what it has not is
@@ -27,25 +35,16 @@ export const answerJournals = reviewCommand({
   stale: ['classification'],
   async run(ctx, { answers }) {
     const { review, reviewId } = ctx;
-    const before: { key: string; entry: JournalEntry | null }[] = [];
     const register = new VenueRegister(asVenues(await venuesOf(ctx.em, reviewId)));
-    for (const { title, issns, refereed, since } of answers) {
-      const known = register.journal({ issns, isbns: [], container: title, publisher: '' }, null)?.entry ?? null;
-      const blank: JournalEntry = { title, issns, kind: 'scholarly-journal', refereed, from: null, to: null, publisher: '', tags: [] };
-      const entry: JournalEntry = {
-        ...(known ?? blank),
-        refereed,
-        from: since,
-        ...(known ? {} : { kind: refereed === 'yes' ? blank.kind : '' }),
-      };
-      const made = { ...entry, type: 'journal' as const };
-      const key = entryKey(made);
-      if (known) {
-        const old = entryKey({ ...known, type: 'journal' });
-        if (old !== key) await ctx.em.nativeDelete(VenueRow, { reviewId, key: old });
-      }
-      await ctx.em.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
-      before.push({ key, entry: known });
+    const before: { gone: VenueEntry[]; made: string[] }[] = [];
+    for (const one of answers) {
+      const known = register.all({ issns: one.issns, isbns: [], container: one.title, publisher: '' });
+      const gone = known.map((k): VenueEntry => ({ ...k, type: 'journal' }));
+      for (const entry of gone) await ctx.em.nativeDelete(VenueRow, { reviewId, key: entryKey(entry) });
+      const made = entriesOf(one, known[0] ?? null);
+      for (const entry of made)
+        await ctx.em.upsert(VenueRow, { reviewId, key: entryKey(entry), entry, person: review.person, at: ctx.now() });
+      before.push({ gone, made: made.map(entryKey) });
     }
     await queueReclassify(ctx.em, reviewId);
     return { before };

@@ -19,7 +19,7 @@ export const RuleAxis = z
     cause: causeSchema.nullable(),
     /** Later works that share the cause, too. */
     standing: z.boolean(),
-    reason: z.string().trim().min(1, 'Give the reason: it stands beside the ruling for ever.').max(2000),
+    reason: z.string().trim().min(1, 'Give the reason: it stays with the ruling.').max(2000),
   })
   .refine((r) => [r.workNo !== null, r.workNos !== undefined, r.cause !== null].filter(Boolean).length === 1, {
     error: 'A ruling is on one work, on some, or on a cause.',

@@ -44,7 +44,7 @@ export function Unmapped({ reviewId, unmapped }: { reviewId: string; unmapped: C
   if (unmapped.length === 0) return null;
   return (
     <section aria-label="Unmapped terms" className="mt-5">
-      <h2 className="text-lead">Terms that no table knows</h2>
+      <h2 className="text-lead">Unrecognised terms</h2>
       <ul className="text-small">
         {unmapped.slice(0, 8).map((u) => (
           <li key={`${u.tag}${u.vocabulary}${u.term}`} className="flex min-h-7 items-center gap-2 border-rule border-t">

@@ -141,7 +141,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
         </div>
         <aside className="min-w-0">
           <WordedLike worded={worded} scheme={scheme} onOpen={(o) => show({ axis: o.axis, like: offerKey(o) })} />
-          <h2 className="text-lead">What one ruling would settle</h2>
+          <h2 className="text-lead">Questions that settle several works</h2>
           <Disputes disputes={disputes} onRule={rule} onOpen={(d) => show({ axis: d.axis, cause: d.key })} />
           <Gaps reviewId={reviewId} view={view} />
           <Unmapped reviewId={reviewId} unmapped={view.unmapped} />

@@ -27,7 +27,7 @@ export function CopyDialog({
       >
         <TextField label="Name of the copy" required maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button look="solid" type="submit">
             Copy
           </Button>

@@ -31,7 +31,7 @@ export function Disputes({ disputes, onOpen, onRule }: DisputesProps) {
                   : 'A weaker claim disagrees with the value that is shown.'
               }
             >
-              {d.kind === 'conflict' ? 'conflict' : 'dissent'}
+              {d.kind === 'conflict' ? 'conflict' : 'weaker evidence disagrees'}
             </Pill>
           </div>
           <div className="flex gap-1">

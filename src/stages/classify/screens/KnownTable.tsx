@@ -12,6 +12,13 @@ const MEANING: Record<KnownAs, string> = {
   conflicting: 'Equally strong claims contradict each other.',
   unknown: 'Nothing is said about it.',
 };
+const LABEL: Record<KnownAs, string> = {
+  settled: 'settled',
+  inferred: 'inferred',
+  narrowed: 'several possible',
+  conflicting: 'conflicting',
+  unknown: 'unknown',
+};
 /** Axes of this screen, in the order in which they follow from each other. */
 export const AXES: CensusAxis[] = ['sourceType', 'publicationType', 'peerReview', 'design', 'level', 'date'];
 
@@ -59,12 +66,12 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
           </th>
           {KNOWN_AS.map((k) => (
             <th key={k} scope="col" className="w-[78px] text-right font-medium">
-              <Explained meaning={MEANING[k]}>{k}</Explained>
+              <Explained meaning={MEANING[k]}>{LABEL[k]}</Explained>
             </th>
           ))}
           {databases.map((d) => (
             <th key={d.tag} scope="col" className="whitespace-nowrap pl-3 text-right font-medium">
-              <Explained meaning={`Works of ${d.name} of which this axis is not settled: narrowed, conflicting or unknown.`}>
+              <Explained meaning={`Works of ${d.name} of which this axis is not settled: several possible, conflicting or unknown.`}>
                 <DatabaseTag tag={d.tag} name={d.name} /> <span className="sr-only">{d.name}: </span>open
               </Explained>
             </th>
@@ -90,7 +97,7 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
               const look = k === 'conflicting' && n > 0 ? 'font-bold text-copper' : k === 'settled' ? 'font-bold' : '';
               return (
                 <td key={k} className="text-right">
-                  {figure(a, [k], -1, n, `${AXIS_LABELS[a]}: ${n} ${k}`, look)}
+                  {figure(a, [k], -1, n, `${AXIS_LABELS[a]}: ${n} ${LABEL[k]}`, look)}
                 </td>
               );
             })}

@@ -85,7 +85,7 @@ function Fields({ edited, onClose, onSave }: { edited: Edited } & Omit<VenueForm
       />
       <TextField label={type === 'journal' ? 'Title' : 'Name'} value={name} maxLength={400} onChange={(e) => setName(e.target.value)} />
       <TextField
-        label={type === 'journal' ? 'ISSNs, parted by spaces' : 'ISBN prefixes, as 978-1-234'}
+        label={type === 'journal' ? 'ISSNs, separated by spaces' : 'ISBN prefixes, as 978-1-234'}
         value={numbers}
         error={wrong ? `“${wrong}” is no ISSN: its check digit is wrong.` : undefined}
         onChange={(e) => setNumbers(e.target.value)}
@@ -94,7 +94,7 @@ function Fields({ edited, onClose, onSave }: { edited: Edited } & Omit<VenueForm
         <Select label="Kind" value={kind} onChange={(e) => setKind(e.target.value)}>
           {type === 'journal' ? (
             <>
-              <option value="">not said</option>
+              <option value="">unknown</option>
               {JOURNAL_KINDS.map((k) => (
                 <option key={k} value={k}>
                   {SOURCE_TYPES.find((s) => s.code === k)?.label}
@@ -111,7 +111,7 @@ function Fields({ edited, onClose, onSave }: { edited: Edited } & Omit<VenueForm
         </Select>
         {type === 'journal' && (
           <Select label="Refereed" value={refereed} onChange={(e) => setRefereed(e.target.value as never)}>
-            <option value="">nobody knows</option>
+            <option value="">unknown</option>
             <option value="yes">yes</option>
             <option value="no">no</option>
           </Select>
@@ -130,7 +130,7 @@ function Fields({ edited, onClose, onSave }: { edited: Edited } & Omit<VenueForm
         </p>
       )}
       <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="solid" type="submit">
           Save
         </Button>

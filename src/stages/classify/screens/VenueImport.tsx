@@ -41,7 +41,7 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
     onClose();
   }
   return (
-    <Dialog open={text !== null} onOpenChange={(open) => !open && onClose()} title="Take in a table of venues" wide>
+    <Dialog open={text !== null} onOpenChange={(open) => !open && onClose()} title="Import a list of venues" wide>
       {error && (
         <p role="alert" className="font-medium text-copper">
           {error}
@@ -102,5 +102,5 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
 
 function said(entry: VenueEntry, field: string): string {
   const value = (entry as unknown as Record<string, unknown>)[field];
-  return Array.isArray(value) ? value.join(' ') || 'none' : String(value ?? '') || 'not said';
+  return Array.isArray(value) ? value.join(' ') || 'none' : String(value ?? '') || 'unknown';
 }

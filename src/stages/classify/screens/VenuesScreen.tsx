@@ -15,7 +15,7 @@ import { useClassifyView } from './useClassifyView';
 import { VenueForm } from './VenueForm';
 import { VenueImport } from './VenueImport';
 
-const kindLabel = (kind: string) => SOURCE_TYPES.find((v) => v.code === kind)?.label ?? (kind || 'not said');
+const kindLabel = (kind: string) => SOURCE_TYPES.find((v) => v.code === kind)?.label ?? (kind || 'unknown');
 const SHOWN = 400;
 
 /** The register of venues and presses: taken in from a table, changed row by row, and what it does not have. */
@@ -62,7 +62,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
         <div className="flex gap-2">
           <Button onClick={() => setEdited({ before: null, entry: emptyEntry })}>Add an entry</Button>
           <Button look="solid" onClick={() => file.current?.click()}>
-            Take in a table
+            Import a list
           </Button>
           <FileInput
             ref={file}
@@ -88,7 +88,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
             onChange={(e) => setFind(e.target.value)}
             className="mb-2 h-8 w-[280px] rounded-[4px] border border-edge bg-surface px-2.5"
           />
-          {rows.length === 0 && <p className="text-slate">It is empty. Take in a table, or add what the records name, beside.</p>}
+          {rows.length === 0 && <p className="text-slate">It is empty. Import a list, or add what the records name, beside.</p>}
           <table className="w-full table-fixed text-left text-small">
             <thead>
               <tr className="h-7 text-small text-slate">
@@ -112,7 +112,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
                   <td className="py-1">{e.type === 'press' ? `${e.kind} press` : kindLabel(e.kind)}</td>
                   <td className="py-1">
                     {e.type === 'journal' && (
-                      <Pill>{e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'not said'}</Pill>
+                      <Pill>{e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'unknown'}</Pill>
                     )}
                     {e.type === 'journal' && (e.from || e.to) && (
                       <span className="block text-note text-slate">

@@ -7,7 +7,7 @@ const CHANGES: Record<ReasonsView['changes'][number]['kind'], string> = {
   defined: 'defined anew',
   merged: 'made part of',
   parted: 'parted from',
-  archived: 'put away',
+  archived: 'archived',
   restored: 'taken back',
 };
 

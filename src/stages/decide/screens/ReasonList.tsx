@@ -33,7 +33,7 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
   return (
     <section aria-label="Reasons for excluding">
       <h1 className="text-title">Reasons for excluding</h1>
-      <p className="text-slate">In this order they are picked by their number. A reason says what was asked of a source and is not met.</p>
+      <p className="text-slate">In this order they are picked by their number. A reason says which criterion a source does not meet.</p>
       <ol className="mt-2">
         {list.map((r, i) => (
           <li key={r.code} className="grid grid-cols-[26px_1fr_36px] gap-2 border-rule border-t py-2">
@@ -89,14 +89,14 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
         </Button>
       </div>
       {away.length > 0 && (
-        <section aria-label="Put away or merged" className="mt-5">
-          <h2 className="text-lead">Put away, or part of another</h2>
+        <section aria-label="Archived or merged" className="mt-5">
+          <h2 className="text-lead">Archived, or part of another</h2>
           <ul>
             {away.map((r) => (
               <li key={r.code} className="flex items-center gap-2 border-rule border-b py-1 text-small">
                 {r.text} <span className="text-slate">{r.code}</span>
                 <Pill>
-                  {r.mergedInto ? `part of ${view.reasons.find((o) => o.code === r.mergedInto)?.text ?? r.mergedInto}` : 'put away'}
+                  {r.mergedInto ? `part of ${view.reasons.find((o) => o.code === r.mergedInto)?.text ?? r.mergedInto}` : 'archived'}
                 </Pill>
                 <span className="text-slate">{count(r.uses)} decisions</span>
                 {r.mergedInto ? (

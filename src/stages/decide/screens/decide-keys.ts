@@ -1,7 +1,7 @@
 import type { KeyLine } from '@/ui/key-help';
 
 export const KEYS: readonly KeyLine[] = [
-  ['A', 'admit to the kept'],
+  ['A', 'keep'],
   ['D, then a number', 'drop, for the reason with that number'],
   ['W', 'wait'],
   ['B', 'mark as background'],

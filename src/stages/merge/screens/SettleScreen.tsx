@@ -13,7 +13,7 @@ import { useSettle } from './useSettle';
 
 const KEYS: readonly KeyLine[] = [
   ['J', 'join: the two are one publication'],
-  ['K', 'keep apart, for ever'],
+  ['K', 'keep apart permanently'],
   ['L, then a key', 'link as a family; R turns the link round'],
   ['N', 'next pair, without settling this one'],
   ['P', 'previous pair'],

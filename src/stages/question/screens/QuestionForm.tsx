@@ -39,7 +39,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
             </option>
           ))}
         </Select>
-        <Select label="Evidence scheme" hint={scheme.source} {...text('scheme')}>
+        <Select label="Evidence scheme" hint={scheme.source.replace(/ \(from memory\)$/, '')} {...text('scheme')}>
           {schemes.map((s) => (
             <option key={s.id} value={s.id}>
               {s.label}

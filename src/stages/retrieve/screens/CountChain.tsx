@@ -23,7 +23,7 @@ export function CountChain({ reviewId, retrieval: r, href }: { reviewId: string;
             <dt className="text-note text-slate">{s.name}</dt>
             <dd className="font-semibold text-lead">
               {s.n === null ? (
-                <span className="font-normal text-small text-slate">not said</span>
+                <span className="font-normal text-small text-slate">missing</span>
               ) : s.name === 'records' ? (
                 <FigureLink
                   n={s.n}

@@ -82,7 +82,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
             value={format}
             onChange={(e) => setFormat(e.target.value)}
           >
-            <option value="">by its content</option>
+            <option value="">detect</option>
             {formats.map((f) => (
               <option key={f.code} value={f.code}>
                 {f.label}

@@ -12,5 +12,5 @@ export function LaterRunButton({ reviewId, view }: { reviewId: string; view: Ret
     if (!result.ok) return toast.error(result.message);
     router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
   }
-  return <Button onClick={() => void begin()}>Begin a later run</Button>;
+  return <Button onClick={() => void begin()}>Update this search</Button>;
 }

@@ -23,9 +23,9 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
           <th className="w-[112px] font-medium">By</th>
           <th className="w-[118px] font-medium">It has</th>
           <th className="w-[100px] font-medium">It looks at</th>
-          <th className="w-[86px] font-medium">Drops those without</th>
+          <th className="w-[86px] font-medium">Drops records lacking the field</th>
           <th className="font-medium">How it is set there</th>
-          <th className="font-medium">What is odd about it</th>
+          <th className="font-medium">Known problems</th>
         </tr>
       </thead>
       <tbody>
@@ -59,8 +59,8 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                   value={a.level}
                   onChange={(e) => set(axis, { level: e.target.value as 'item' })}
                 >
-                  <option value="item">the item</option>
-                  <option value="venue">its venue</option>
+                  <option value="item">article</option>
+                  <option value="venue">journal</option>
                 </select>
               </td>
               <td className="pt-2.5">

@@ -42,7 +42,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
         </h3>
         <span className="text-small text-slate">
           {[
-            r.searchedOn ? `searched ${r.searchedOn}` : 'day of the search not said',
+            r.searchedOn ? `searched ${r.searchedOn}` : 'date of search missing',
             r.platform,
             r.updates !== null && `brings retrieval ${r.updates} up to date`,
           ]
@@ -66,7 +66,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
       </header>
       <div className="flex flex-col gap-2.5 px-4 py-3">
         {r.rerun && <p className="text-small text-copper">To be run again: {r.rerun}</p>}
-        {r.withdrawn && <p className="text-small">Out of every count: {r.withdrawnWhy}</p>}
+        {r.withdrawn && <p className="text-small">Withdrawn, not counted: {r.withdrawnWhy}</p>}
         <CountChain reviewId={reviewId} retrieval={r} href={href} />
         <FileTable reviewId={reviewId} files={r.files} jobs={jobs} formats={formats} onRejected={setRejected} onChanged={onSent} />
         {!r.withdrawn && (

@@ -62,7 +62,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
         <SaveStatus state={state} settle={settle} />
         <div className="ml-auto flex gap-2">
           <LaterRunButton reviewId={reviewId} view={view} />
-          <Button onClick={() => setWithdrawing(true)}>{view.withdrawn ? 'Bring back' : 'Withdraw'}</Button>
+          <Button onClick={() => setWithdrawing(true)}>{view.withdrawn ? 'Restore' : 'Withdraw'}</Button>
         </div>
       </div>
       <div className="grid grid-cols-[1fr_352px] gap-5">

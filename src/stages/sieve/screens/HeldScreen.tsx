@@ -69,7 +69,7 @@ export function HeldScreen(props: SieveProps) {
       <p className="mb-3 max-w-[90ch] text-slate" role="status">
         {engine.state === 'failed' && <span role="alert">{engine.message}</span>}
         {held
-          ? 'A limiter could not tell. Settle what is not known, or say yourself whether they pass; a word on a work lasts while the limiter is there.'
+          ? 'A limiter could not tell. Settle what is unknown, or choose yourself whether they pass; your choice lasts while the limiter is there.'
           : 'Reading the columns …'}
       </p>
       <table className="mb-3 w-full">

@@ -114,7 +114,7 @@ export function JournalsScreen({ reviewId, limiter, retrieval, works, journals: 
                 </span>
               </th>
               <td className="text-right font-semibold">{count(j.works)}</td>
-              <td className="pl-6">
+              <td className="py-1.5 pl-6">
                 <Answer
                   journal={j}
                   answer={answers.get(j.title)}
@@ -145,13 +145,14 @@ interface AnswerProps {
 }
 
 function Answer({ journal, answer, busy, onSay, onTakeBack }: AnswerProps) {
-  const [since, setSince] = useState<number | null>(null);
+  // What the register says of later years is the likeliest answer.
+  const [since, setSince] = useState<number | null>(journal.entry?.refereed === 'yes' ? journal.entry.from : null);
   if (answer)
     return (
       <span className="flex items-center gap-2 text-small">
         <b className="font-semibold">
           {answer.refereed === 'yes' ? 'refereed' : 'not refereed'}
-          {answer.since !== null && ` since ${answer.since}`}
+          {answer.since !== null && ` since ${answer.since}, not before`}
         </b>
         <Button look="quiet" aria-label={`Take back the answer for ${journal.title}`} onClick={onTakeBack}>
           Undo

@@ -108,6 +108,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
             limiter={limiter}
             scheme={props.scheme}
             onRuled={() => router.refresh()}
+            onShow={(numbers, caption) => setList({ numbers, caption })}
             onList={(what, caption) => void show({ retrieval: retrieval.id, limiter: pickedRow.limiter ?? pickedRow.name, what }, caption)}
             onWaive={(reason) => void setWaivers([...othersOf(), ...retrieval.databases.map((d) => ({ database: d.id, reason }))])}
             onTakeBack={() => void setWaivers(othersOf())}

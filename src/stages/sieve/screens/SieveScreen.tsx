@@ -142,6 +142,17 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
               {row && ` · stops ${count(row.whole.stoppedHere)} here`}
               {!picked.on && ' · switched off'}
             </p>
+            {picked.on && picked.test.kind === 'coded' && picked.test.axis === 'peerReview' && row && row.whole.held > 0 && (
+              <p className="mb-3 text-small">
+                <a
+                  className="text-navy underline underline-offset-2"
+                  href={`/reviews/${reviewId}/sieve/journals?limiter=${encodeURIComponent(picked.id)}`}
+                >
+                  The journals behind what it holds
+                </a>
+                : say which are refereed
+              </p>
+            )}
             <LimiterForm
               key={picked.id}
               limiter={picked}

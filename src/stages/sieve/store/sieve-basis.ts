@@ -35,7 +35,7 @@ export function basisWords(before: SieveBasis, after: SieveBasis): string[] {
     const grown = (n: number, one: string, many: string) => n !== 0 && words.push(`${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`);
     grown(b.rulings - a.rulings, 'ruling on a classification', 'rulings on classifications');
     grown(b.merges - a.merges, 'ruling on merging', 'rulings on merging');
-    grown(b.overrides - a.overrides, 'word on a single work', 'words on single works');
+    grown(b.overrides - a.overrides, 'choice on a single work', 'choices on single works');
     if (a.venues !== b.venues) words.push('the register of venues');
     if (a.maps !== b.maps) words.push("what databases' terms mean");
   }

@@ -16,7 +16,7 @@ export interface QuotaLine {
 export function QuotaMeter({ quota: { kept, through, possible, atLeast } }: { quota: Omit<QuotaLine, 'id' | 'criterion' | 'words'> }) {
   return (
     <>
-      <b className={cx('font-semibold', kept < atLeast ? 'text-copper' : 'text-ink')}>{count(kept)}</b> of {count(atLeast)} kept
+      <b className={cx('font-semibold', kept < atLeast ? 'text-copper' : 'text-ink')}>{count(kept)}</b> kept of at least {count(atLeast)}
       {through > 0 && `, ${count(through)} through`}
       {possible > 0 && `, ${count(possible)} possible`}
     </>

@@ -55,7 +55,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
 
   async function rule() {
     if (codes.length === 0) return setError('Choose the value that holds, or several that may.');
-    if (!reason.trim()) return setError('Give the reason: it stands beside the ruling for ever.');
+    if (!reason.trim()) return setError('Give the reason: it stays with the ruling.');
     setBusy(true);
     const cause = reach >= 0 ? causes[reach]! : null;
     const answer = await call(reviewId, 'rule-axis', {

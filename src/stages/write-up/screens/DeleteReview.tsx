@@ -48,7 +48,7 @@ export function Deletion({ reviewId, title, sizes }: DeletionProps) {
           <TextField label={`To delete it, write its title: ${title}`} value={typed} onChange={(e) => setTyped(e.target.value)} />
           <div className="flex gap-2">
             <Button type="submit" look="solid" disabled={typed.trim() !== title.trim()}>
-              Delete it for ever
+              Delete permanently
             </Button>
             <Button onClick={() => setOpen(false)}>Keep it</Button>
           </div>

@@ -94,7 +94,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
         )}
       </Part>
       {slip.criteria.length > 0 && (
-        <Part title="What was asked of a source">
+        <Part title="Criteria">
           <ol className="list-decimal pl-5">
             {slip.criteria.map((c) => (
               <li key={c.reasonCode}>

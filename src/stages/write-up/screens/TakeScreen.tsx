@@ -115,18 +115,18 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
               </a>
             </p>
           </section>
-          <section aria-label="Put away">
-            <h2 className="text-head">{archived ? 'Put away' : 'Put it away'}</h2>
-            <p className="text-slate">A review that is put away stays as it is, and is listed apart.</p>
+          <section aria-label="Archive">
+            <h2 className="text-head">{archived ? 'Archived' : 'Archive'}</h2>
+            <p className="text-slate">An archived review stays as it is, and is listed apart.</p>
             <Button
               className="mt-2"
               onClick={() =>
                 void call(reviewId, 'archive', { archived: !archived }).then((a) =>
-                  say(a, archived ? 'It is listed with the others again.' : 'It is put away.'),
+                  say(a, archived ? 'It is listed with the others again.' : 'It is archived.'),
                 )
               }
             >
-              {archived ? 'Take it out again' : 'Put the review away'}
+              {archived ? 'Restore the review' : 'Archive the review'}
             </Button>
           </section>
           <Deletion reviewId={reviewId} title={title} sizes={sizes} />

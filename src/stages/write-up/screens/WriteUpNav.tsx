@@ -5,7 +5,7 @@ const VIEWS = [
   ['/flow', 'Flow diagram'],
   ['/methods', 'Methods and tables'],
   ['/references', 'References'],
-  ['/take', 'Take it with you'],
+  ['/take', 'Export'],
 ] as const;
 export type WriteUpView = (typeof VIEWS)[number][0];
 

@@ -14,7 +14,7 @@ interface ExceptionsProps {
   onChange(limiter: Limiter): void;
 }
 
-/** Publication types that need not pass, and databases of which the limiter asks nothing: each with its reason. */
+/** Exempt publication types, and databases of which the limiter asks nothing: each with its reason. */
 export function Exceptions({ limiter, scheme, databases, onChange }: ExceptionsProps) {
   const n = (limiter.exempt ? 1 : 0) + (limiter.waivers?.length ?? 0);
   return (
@@ -43,7 +43,7 @@ function Exempt({ limiter, scheme, onChange }: Omit<ExceptionsProps, 'databases'
   return (
     <>
       <CheckList
-        legend="Publication types that need not pass"
+        legend="Exempt publication types"
         values={axisValues('publicationType', scheme)}
         checked={types}
         onChange={(next) => set(next, reason)}

@@ -2,14 +2,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import type { JournalEntry } from '@/core/venues';
+import type { VenueEntry } from '@/core/venues';
 
 export interface JournalAnswer {
   refereed: 'yes' | 'no';
   since: number | null;
-  /** Key of the entry in the register, and what stood there before. */
-  key: string;
-  before: JournalEntry | null;
+  /** Keys of the entries that were made in the register, and those that stood there before. */
+  made: string[];
+  gone: readonly VenueEntry[];
 }
 
 /** Answers about journals as they are given on one screen, each of which can be taken back. */
@@ -28,8 +28,7 @@ export function useJournalAnswers(reviewId: string) {
     setAnswers((old) => {
       const next = new Map(old);
       of.forEach(({ title, refereed, since }, i) => {
-        const { key, entry } = said.before[i]!;
-        next.set(title, { refereed, since, key, before: entry });
+        next.set(title, { refereed, since, ...said.before[i]! });
       });
       return next;
     });
@@ -37,11 +36,15 @@ export function useJournalAnswers(reviewId: string) {
   }
 
   async function takeBack(title: string): Promise<void> {
-    const { key, before } = answers.get(title)!;
-    const back = before
-      ? await call(reviewId, 'save-venue', { before: key, entry: { ...before, type: 'journal' } as never })
-      : await call(reviewId, 'drop-venue', { key });
-    if (!back.ok) return void toast.error(back.message);
+    const { made, gone } = answers.get(title)!;
+    for (const key of made) {
+      const dropped = await call(reviewId, 'drop-venue', { key });
+      if (!dropped.ok) return void toast.error(dropped.message);
+    }
+    for (const entry of gone) {
+      const back = await call(reviewId, 'save-venue', { before: null, entry: entry as never });
+      if (!back.ok) return void toast.error(back.message);
+    }
     setAnswers((old) => {
       const next = new Map(old);
       next.delete(title);

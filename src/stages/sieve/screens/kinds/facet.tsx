@@ -25,7 +25,7 @@ export function FacetValues({ test, countsOf, onChange }: KindFormProps<'facet'>
   }));
   return (
     <CheckList
-      legend={`Lets in works with any of: ${FACETS[test.facet].label.toLowerCase()}`}
+      legend={`Allow works with any of: ${FACETS[test.facet].label.toLowerCase()}`}
       values={values}
       checked={test.allowed}
       onChange={(allowed) => allowed.length > 0 && onChange({ ...test, allowed })}

@@ -3,7 +3,7 @@ import type { KindFormProps } from './form';
 
 export const HeadingList = ({ test, onChange }: KindFormProps<'heading'>) => (
   <Lines
-    label="Lets in works under any of these headings"
+    label="Allow works under any of these headings"
     hint="One a line, without subheadings."
     lines={test.headings}
     onChange={(headings) => onChange({ ...test, headings })}

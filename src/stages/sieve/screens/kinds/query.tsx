@@ -26,7 +26,7 @@ export function QueryField({ test, onChange }: KindFormProps<'query'>) {
   return (
     <div className="flex flex-col gap-1">
       <TextArea
-        label="Lets in what this query finds"
+        label="Allow what this query finds"
         rows={3}
         maxLength={4000}
         spellCheck={false}

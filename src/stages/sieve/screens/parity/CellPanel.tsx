@@ -22,6 +22,8 @@ interface CellPanelProps {
   scheme: EvidenceScheme;
   onList(what: 'closed' | 'blind' | 'leaks' | 'changes', caption: string): void;
   onRuled(): void;
+  /** Lists works below the table. */
+  onShow(works: number[], caption: string): void;
   onWaive(reason: string): void;
   onTakeBack(): void;
   onRerun(why: string): void;
@@ -38,6 +40,7 @@ export function CellPanel({
   limiter,
   scheme,
   onRuled,
+  onShow,
   onList,
   onWaive,
   onTakeBack,
@@ -107,7 +110,7 @@ export function CellPanel({
         ))}
       </ul>
       {limiter && cell.blind > 0 && (
-        <Remedies reviewId={reviewId} limiter={limiter} retrieval={retrieval.id} scheme={scheme} onRuled={onRuled} />
+        <Remedies reviewId={reviewId} limiter={limiter} retrieval={retrieval.id} scheme={scheme} onRuled={onRuled} onShow={onShow} />
       )}
       <div className="flex flex-wrap gap-2">
         {limiter && !waived && <Button onClick={() => setAsked('waive')}>Waive …</Button>}

@@ -5,17 +5,15 @@ import { count } from '@/ui/words';
 import type { CellLine } from '../../queries/parity-view';
 
 /** The number that a cell's word goes with, if any. */
-export function numberOf(cell: CellLine): { n: number; what: 'closed' | 'blind' | 'leaks' } | null {
-  if (cell.state === 'blind' || cell.state === 'partly-blind') return { n: cell.blind, what: 'blind' };
+export function numberOf(cell: CellLine): { n: number; what: 'closed' | 'leaks' } | null {
   if (cell.state === 'looser-there') return { n: cell.closed, what: 'closed' };
   return cell.state === 'not-taken' && cell.leaks > 0 ? { n: cell.leaks, what: 'leaks' } : null;
 }
 
 const percent = (share: number): string => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
 
-/** On how many of the works that come to the limiter it cannot tell, in every cell: "5 of 762 can't be told". */
-export const untoldWords = ({ blind, reached }: CellLine): string =>
-  blind === 0 ? '' : `${count(blind)} of ${count(reached)} can't be told`;
+/** Of how many of the works that come to the limiter it cannot tell, in every cell: "5 of 762 unknown". */
+export const untoldWords = ({ blind, reached }: CellLine): string => (blind === 0 ? '' : `${count(blind)} of ${count(reached)} unknown`);
 
 /** The same as a share with its 95 % interval. @source Wilson score interval, as the checks have it */
 export function shareWords({ blind, reached }: CellLine): string {

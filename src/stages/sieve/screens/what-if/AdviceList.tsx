@@ -67,10 +67,10 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
               </span>
               <Button
                 look="quiet"
-                aria-label={`Do: ${words(a, limiter)}`}
+                aria-label={`Apply: ${words(a, limiter)}`}
                 onClick={() => draft.change(draft.sieve.with(a.limiter, changed(a, limiter, inHand)))}
               >
-                Do it
+                Apply
               </Button>
             </li>
           );

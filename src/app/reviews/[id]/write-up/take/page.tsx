@@ -5,7 +5,7 @@ import { writeUpOf } from '@/stages/decide/store/review-ways';
 import { sizesOf } from '@/stages/review/queries/sizes';
 import { TakeScreen } from '@/stages/write-up/screens/TakeScreen';
 
-export const metadata: Metadata = { title: 'Take it with you' };
+export const metadata: Metadata = { title: 'Export' };
 
 export default reviewPage('read', async (ctx, { id }) => {
   const review = await openReview(ctx, id);
