@@ -74,13 +74,13 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
 
   await test.step('a sample is planned, drawn and judged by keys, without a word of limiters', async () => {
     await page.getByRole('link', { name: 'Spot checks' }).click();
-    await expect(page.getByText('2 works are stopped and undecided: 2 by Last 10 years.')).toBeVisible();
+    await expect(page.getByText('2 works are stopped and undecided: 2 by Last 17 years.')).toBeVisible();
     await page.getByLabel('Seed (empty: by chance)').fill('4');
     await page.getByRole('button', { name: 'Draw 2' }).click();
     const main = page.getByRole('main');
     await expect(main.getByRole('heading', { level: 1 })).toContainText(/Gloves|Stools/);
     await expect(page.getByRole('navigation', { name: 'Works of the sample' })).toContainText('0 of 2 judged');
-    await expect(main).not.toContainText('Last 10 years');
+    await expect(main).not.toContainText('Last 17 years');
     const first = await main.getByRole('heading', { level: 1 }).textContent();
     await page.keyboard.press('a');
     await expect(main.getByRole('heading', { level: 1 })).not.toHaveText(first!);
@@ -97,15 +97,15 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
     await expect(sample).toContainText(first!);
     await expect(sample).toContainText(/It would pass if its window were (?:19|23) years, not 17/);
     await sample.getByRole('button', { name: 'Rescue …' }).click();
-    await expect(sample.getByLabel('Why it passes at Last 10 years')).toHaveValue('Found in sample 1 of what was stopped.');
+    await expect(sample.getByLabel('Why it passes at Last 17 years')).toHaveValue('Found in sample 1 of what was stopped.');
     await sample.getByRole('button', { name: 'Rescue', exact: true }).click();
-    await expect(sample).toContainText('Last 10 years stopped it then. Now no limiter stops it.');
+    await expect(sample).toContainText('Last 17 years stopped it then. Now no limiter stops it.');
     await expect(page.getByRole('link', { name: /^Sieve.* 4/ })).toBeVisible();
   });
 
   await test.step('the audit and the methods tell it', async () => {
     await page.getByRole('link', { name: 'Limiter audit' }).click();
-    const limiter = page.getByRole('region', { name: 'Last 10 years' });
+    const limiter = page.getByRole('region', { name: 'Last 17 years' });
     await expect(limiter).toContainText('1 of 2 judged would have been kept');
     await expect(limiter).toContainText('A person spoke otherwise on 1 work.');
     await expect(limiter).toContainText('Known relevant lostNone.');

@@ -23,7 +23,7 @@ test('Decide by keyboard alone', async ({ page }) => {
 
   // The list of keys, and out again.
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('admit to the kept');
+  await expect(page.getByRole('dialog')).toContainText('exclude, for the reason with that number');
   await page.keyboard.press('Escape');
 
   // Keep: the next one is there at once; then back to it, and the decision is taken back.

@@ -4,7 +4,8 @@ import type { WorkDetail } from '@/client/types';
 /** Opens the demo review at a stage. */
 export async function openDemo(page: Page, stage: string): Promise<string> {
   await page.goto('/');
-  const link = page.getByRole('link', { name: /Bright light and day sleep/ });
+  // The first that there was: newer ones stand above it.
+  const link = page.getByRole('link', { name: /Bright light and day sleep/ }).last();
   const id = (await link.getAttribute('href'))!.split('/')[2]!;
   await page.goto(`/reviews/${id}/${stage}`);
   return id;

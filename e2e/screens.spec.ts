@@ -25,6 +25,8 @@ const STAGES = [
   'sieve/what-if',
   'sieve/held',
   'sieve/parity?cell=0.4',
+  'sieve/journals?limiter=refereed',
+  'find?find=light',
   'sieve/versions',
   'decide',
   'decide?stage=full-text',

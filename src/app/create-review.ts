@@ -4,14 +4,17 @@ import { z } from 'zod';
 import { currentContext } from '@/platform/http/current-context';
 import { createReview } from '@/stages/question/commands/create-review';
 import { ReviewSettings } from '@/stages/question/commands/save-settings';
+import { START_NAMES } from '@/stages/question/starts';
 import type { FormState } from '@/stages/review/screens/NewReviewForm';
 
 /** Creates a review and goes to its question; errors come back beside their fields. */
 export async function createReviewAction(_before: FormState, form: FormData): Promise<FormState> {
   const fields = Object.fromEntries([...form].filter(([key]) => !key.startsWith('$')));
-  const parsed = ReviewSettings.safeParse(fields);
+  const { start, ...settings } = fields;
+  const from = z.enum(START_NAMES).catch('empty').parse(start);
+  const parsed = ReviewSettings.safeParse(settings);
   if (!parsed.success) return { errors: firstErrors(parsed.error) };
-  const { id } = await createReview(await currentContext(), parsed.data);
+  const { id } = await createReview(await currentContext(), parsed.data, from);
   redirect(`/reviews/${id}/question`);
 }
 

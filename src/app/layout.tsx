@@ -16,7 +16,10 @@ export default async function Layout({ children }: { children: React.ReactNode }
       <body>
         {children}
         <Toaster
-          position="bottom-right"
+          // Over the middle of the top bar, where nothing is read or filled in; one at a time.
+          position="top-center"
+          offset={4}
+          visibleToasts={1}
           closeButton
           toastOptions={{
             style: { fontFamily: 'var(--font-sans)', background: 'var(--surface)', color: 'var(--ink)', borderColor: 'var(--edge)' },

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { page } from '@/app/review-page';
+import { START_NAMES, STARTS } from '@/stages/question/starts';
 import { listReviews, type ReviewLine } from '@/stages/review/queries/list-reviews';
 import { ImportBundle } from '@/stages/review/screens/ImportBundle';
 import { NewReviewForm } from '@/stages/review/screens/NewReviewForm';
@@ -9,6 +10,8 @@ import { count } from '@/ui/words';
 import { createReviewAction } from './create-review';
 
 export const dynamic = 'force-dynamic';
+
+const starts = START_NAMES.map((name) => ({ name, label: STARTS[name].label, meaning: STARTS[name].meaning }));
 
 const card = (r: ReviewLine) => (
   <li key={r.id}>
@@ -49,7 +52,7 @@ export default page('read', async (ctx, _params, _search) => {
           <h2 id="new" className="mb-3 text-head">
             New review
           </h2>
-          <NewReviewForm create={createReviewAction} today={new Date().toISOString().slice(0, 10)} />
+          <NewReviewForm create={createReviewAction} starts={starts} today={new Date().toISOString().slice(0, 10)} />
           <ImportBundle />
         </section>
       </main>

@@ -64,7 +64,7 @@ import {
   saveVersion,
   undoOverrides,
 } from '@/stages/sieve';
-import { askWork, listWorks, orderWorks } from '@/stages/works';
+import { askWork, findWorks, listWorks, orderWorks } from '@/stages/works';
 import { saveWriteUp } from '@/stages/write-up';
 
 /** What may be changed of a review. */
@@ -140,6 +140,7 @@ export const QUERIES = [
   pairView,
   listWorks,
   orderWorks,
+  findWorks,
   askClassifyView,
   askUnevenness,
   askParity,

@@ -38,19 +38,25 @@ const SQUARES: Record<string, string> = {
   stopped: 'Stopped',
 };
 
-/** A decision as a small square: filled kept, a bar excluded, empty undecided, a dot waiting, hatched held. */
+/**
+ * A decision as a small square that stands on its corner, so that nobody takes it for a box to tick: filled kept, a bar
+ * excluded, empty undecided, a dot waiting, hatched held.
+ */
 export function StateSquare({ state }: { state: string }) {
   return (
     <span
       role="img"
       aria-label={SQUARES[state] ?? state}
       title={SQUARES[state] ?? state}
-      className="relative inline-block size-3.5 shrink-0 rounded-[2px] border-[1.5px] border-ink"
+      className={cx(
+        'relative inline-block size-3 shrink-0 rotate-45 rounded-[2px] border-[1.5px]',
+        state === 'kept' ? 'border-navy' : 'border-edge',
+      )}
     >
-      {state === 'kept' && <span className="absolute inset-0 bg-ink" />}
-      {state === 'excluded' && <span className="absolute inset-x-0 top-1/2 h-[3px] -translate-y-1/2 bg-ink" />}
-      {state === 'waiting' && <span className="absolute inset-[3.5px] rounded-full bg-ink" />}
-      {state === 'background' && <span className="absolute inset-x-[2px] bottom-[2px] h-[2px] bg-ink" />}
+      {state === 'kept' && <span className="absolute inset-0 bg-navy" />}
+      {state === 'excluded' && <span className="-inset-x-[3px] absolute top-1/2 h-[3px] -translate-y-1/2 -rotate-45 bg-ink" />}
+      {state === 'waiting' && <span className="absolute inset-[2.5px] rounded-full bg-ink" />}
+      {state === 'background' && <span className="absolute right-0 bottom-0 size-[5px] bg-ink" />}
       {state === 'held' && <span className="hatched absolute inset-0" />}
       {state === 'stopped' && <span className="absolute inset-0 bg-pale" />}
     </span>

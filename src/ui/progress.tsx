@@ -1,17 +1,20 @@
-import { cx } from './cx';
-
-/** Without these a browser draws it in colours of its own. */
-const BAR =
-  'appearance-none border-0 bg-rule [&::-moz-progress-bar]:bg-navy [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-navy';
-
-/** How far a long work is; without a total it only says that something happens. */
+/** How far a long work is, in the colours of the column that narrows; without a total it only says that something happens. */
 export function Progress({ done, total, label }: { done: number; total: number; label: string }) {
+  const share = total > 0 ? Math.min(1, done / total) : null;
   return (
-    <progress
+    <span
+      role="progressbar"
       aria-label={label}
-      className={cx('block h-1.5 w-full accent-(--navy)', total > 0 && BAR)}
-      value={total > 0 ? done : undefined}
-      max={total > 0 ? total : undefined}
-    />
+      aria-valuemin={0}
+      aria-valuemax={total > 0 ? total : undefined}
+      aria-valuenow={total > 0 ? done : undefined}
+      tabIndex={-1}
+      className="block h-1.5 w-full overflow-hidden rounded-[2px] bg-pale"
+    >
+      <span
+        className={share === null ? 'hatched block h-full w-full motion-safe:animate-pulse' : 'block h-full bg-navy'}
+        style={share === null ? undefined : { width: `${100 * share}%` }}
+      />
+    </span>
   );
 }

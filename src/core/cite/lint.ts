@@ -12,6 +12,8 @@ export const LINT_CODES = {
   'name-single': 'A name has a single word: it may be a group, or its given name is missing.',
   'name-others': '“et al.” or “and others” stands among the names.',
   missing: 'A field that a reference of this type prints is missing.',
+  'missing-if-printed': 'Volume or pages are missing: right for an article that is only online, else set them.',
+  'missing-day': 'A reference to a newspaper prints the day, and only the month or year is known.',
   'pages-form': 'The pages have an unusual form.',
   'pages-order': 'The last page comes before the first.',
   'year-far': 'The year is in the future or long before print.',
@@ -59,9 +61,11 @@ export function lintCitation(item: BibRecord, now: number): Lint[] {
   for (const field of NEEDED[type] ?? NEEDED_BY_ALL) {
     if (fieldOf(item, field)) continue;
     // An article that is only online has a DOI in place of volume and pages.
-    if ((field === 'pages' || field === 'volume') && item.doi) continue;
-    found.push({ code: 'missing', field, found: '', suggestion: null });
+    const online = (field === 'pages' || field === 'volume') && item.doi;
+    found.push({ code: online ? 'missing-if-printed' : 'missing', field, found: '', suggestion: null });
   }
+  if (type === 'article-newspaper' && year && year.from !== year.to)
+    found.push({ code: 'missing-day', field: 'issued', found: date, suggestion: null });
   return found;
 }
 

@@ -1,4 +1,4 @@
-import { type ActiveLimiter, type Combination, readCombination, readNarrowing, type SearchStep } from './steps';
+import { type ActiveLimiter, type Combination, readCombination, readNarrowing, readWithWords, type SearchStep } from './steps';
 
 export type StepFindingCode =
   | 'and-exceeds'
@@ -9,7 +9,8 @@ export type StepFindingCode =
   | 'narrowing-equal'
   | 'limiter-vanished'
   | 'no-such-line'
-  | 'tabs-differ';
+  | 'tabs-differ'
+  | 'last-line';
 
 /** Something in a search log that cannot be, or that somebody should look at. */
 export interface StepFinding {
@@ -29,9 +30,10 @@ const n = (count: number): string => count.toLocaleString('en-GB');
  * Checks the arithmetic of a search and that no limiter got lost on the way, before any record is looked at: an AND
  * cannot exceed its smallest part, an OR cannot fall below its largest or exceed their sum, a NOT cannot exceed what
  * it takes from, a narrowing step cannot rise; a limiter that was active and is gone is named.
+ * @param reported how many records the platform reported for the search: what its last line should show
  * @source set arithmetic; that a new step may silently clear limiters is common practice
  */
-export function checkSteps(steps: readonly SearchStep[]): StepFinding[] {
+export function checkSteps(steps: readonly SearchStep[], reported: number | null = null): StepFinding[] {
   const byNumber = new Map(steps.map((s) => [s.number, s]));
   const active = new Map<number, Set<string>>();
   const findings: StepFinding[] = [];
@@ -43,7 +45,9 @@ export function checkSteps(steps: readonly SearchStep[]): StepFinding[] {
     for (const { name } of step.limiters) names.set(keyOf(name), name);
     const own = new Set(step.limiters.map((l) => keyOf(l.name)));
     const narrowing = readNarrowing(step.done);
-    const combination = narrowing ? ({ op: 'line', line: narrowing.line } as const) : readCombination(step.done);
+    const combination = narrowing
+      ? ({ op: 'line', line: narrowing.line } as const)
+      : combinationIn(step.done, (line) => byNumber.has(line));
     if (combination) {
       const missing = linesOf(combination).filter((line) => line === step.number || !byNumber.has(line));
       if (missing.length) report('no-such-line', `Line ${step.number} uses line ${missing[0]}, which is not in the log.`);
@@ -64,7 +68,23 @@ export function checkSteps(steps: readonly SearchStep[]): StepFinding[] {
     checkTabs(step, report);
     before = step;
   }
+  const last = steps.at(-1);
+  if (last && last.count !== null && reported !== null && last.count !== reported)
+    findings.push({
+      code: 'last-line',
+      step: last.number,
+      message: `The last line, ${last.number}, shows ${n(last.count)}, and ${n(reported)} were reported for this search: which of the two was exported?`,
+      sure: false,
+    });
   return findings;
+}
+
+/** A combination of lines, or of lines and words of the query's own: of these it is known only that AND narrows. */
+function combinationIn(text: string, has: (line: number) => boolean): Combination | null {
+  const whole = readCombination(text);
+  if (whole) return whole;
+  const partial = readWithWords(text);
+  return partial && linesOf(partial).every(has) ? partial : null;
 }
 
 /** A limiter of a search at its end: still active, or lost on the way after a line. */
@@ -79,7 +99,7 @@ export function limitersAtEnd(steps: readonly SearchStep[]): LimiterAtEnd[] {
   for (const step of steps) {
     for (const l of step.limiters) known.set(keyOf(l.name), known.get(keyOf(l.name)) ?? l);
     const narrowing = readNarrowing(step.done);
-    const combination = narrowing ? ({ op: 'line', line: narrowing.line } as const) : readCombination(step.done);
+    const combination = narrowing ? ({ op: 'line', line: narrowing.line } as const) : combinationIn(step.done, (line) => active.has(line));
     active.set(
       step.number,
       union(new Set(step.limiters.map((l) => keyOf(l.name))), combination ? inherited(combination, active) : new Set()),

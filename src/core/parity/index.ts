@@ -1,3 +1,4 @@
+export { CarriedFields } from './carried';
 export * from './check-steps';
 export * from './compare-runs';
 export * from './counts';

@@ -4,16 +4,17 @@ import { limiterSchema } from '@/core/sieve';
 import { CODED_AXES, type CodedAxis, type TermSets } from '@/core/vocabularies';
 
 /** How a database can limit on one axis. */
-export const CAPABILITIES = ['native', 'approximate', 'whole', 'none'] as const;
+export const CAPABILITIES = ['undescribed', 'native', 'approximate', 'whole', 'none'] as const;
 export type Capability = (typeof CAPABILITIES)[number];
 export const CAPABILITY_WORDS: Readonly<Record<Capability, { short: string; meaning: string }>> = {
+  undescribed: { short: 'not described', meaning: 'Nobody has said yet whether the database can limit by this.' },
   native: { short: 'can limit', meaning: 'The database has a limiter for just this.' },
   approximate: {
     short: 'by a stand-in only',
     meaning: 'It has only something near it: a proxy that lets other things through or drops some.',
   },
   whole: { short: 'everything in it qualifies', meaning: 'Every item in the database qualifies, so there is nothing to set.' },
-  none: { short: 'none', meaning: 'It cannot limit by this at all.' },
+  none: { short: 'cannot limit', meaning: 'It cannot limit by this at all.' },
 };
 
 /** The axes on which databases offer limiters. */
@@ -104,8 +105,9 @@ export const axisOf = (capability: Capability, rest: Partial<AxisProfile> = {}):
   ...rest,
 });
 
+/** A new database: what it can limit is not described until somebody does, or a pasted history shows it. */
 export const DEFAULT_PROFILE: LimiterProfile = {
-  axes: Object.fromEntries(PROFILE_AXES.map((a) => [a, axisOf(a === 'date' ? 'native' : 'none')])) as LimiterProfile['axes'],
+  axes: Object.fromEntries(PROFILE_AXES.map((a) => [a, axisOf('undescribed')])) as LimiterProfile['axes'],
   allJournalsRefereed: false,
   carries: [],
   terms: [],

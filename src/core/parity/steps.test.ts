@@ -1,5 +1,5 @@
 import { checkSteps } from './check-steps';
-import { readCombination, readHistory, readNarrowing, type SearchStep } from './steps';
+import { readCombination, readHistory, readNarrowing, readWithWords, type SearchStep } from './steps';
 
 const step = (number: number, done: string, count: number | null, ...limiters: string[]): SearchStep => ({
   number,
@@ -20,6 +20,14 @@ test.each([
 ])('%s is a combination of lines', (text, tree) => expect(readCombination(text)).toMatchObject(tree));
 test.each(['night work AND light', '12', '1 AND', '(1 OR 2', '2016 results', '1 2', ''])('%s is none', (text) =>
   expect(readCombination(text)).toBeNull(),
+);
+test.each([
+  ['5 AND (night* OR shift*)', 5],
+  ['(night* OR shift*) AND S5', 5],
+  ['#12 and light', 12],
+])('%s narrows line %i by words', (text, line) => expect(readWithWords(text)).toEqual({ op: 'and', parts: [{ op: 'line', line }] }));
+test.each(['2016 and light', '12 AND older*', '5 and (a) or (b)', 'shift and night'])('%s is words alone', (text) =>
+  expect(readWithWords(text)).toBeNull(),
 );
 test.each([
   ['limit 4 to English; last ten years', { line: 4, by: ['English', 'last ten years'] }],
@@ -77,6 +85,8 @@ test('what is not understood is listed with its line, and nothing is lost', () =
 test.each([
   ['an AND below its parts', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 AND 2', 20)], []],
   ['an AND above its smallest part', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 AND 2', 51)], ['3 and-exceeds']],
+  ['an AND of a line and words above the line', [step(1, 'a', 100), step(2, '1 AND (b OR c)', 140)], ['2 and-exceeds']],
+  ['an AND of words alone', [step(1, 'a', 100), step(2, 'b AND (c OR d)', 140)], []],
   ['an OR between its bounds', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 150)], []],
   ['an OR below its largest part', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 99)], ['3 or-below']],
   ['an OR above the sum', [step(1, 'a', 100), step(2, 'b', 50), step(3, '1 OR 2', 151)], ['3 or-exceeds']],

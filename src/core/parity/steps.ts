@@ -89,6 +89,19 @@ export function readCombination(text: string): Combination | null {
   return at === tokens.length ? read : null;
 }
 
+/** Words of a query may hold numbers of their own: only what is marked as a line, or stands before AND and a bracket, is one. */
+const LINE_AND = /^\s*(?:(?:#|S|L|Set\s?)(\d{1,4})\s+and\s+(?=\S)|(\d{1,4})\s+and\s+\()/i;
+const AND_LINE = /\s+and\s+(?:#|S|L|Set\s?)(\d{1,4})\s*$/i;
+
+/**
+ * Reads "5 AND (night* OR shift*)" and "(night* OR shift*) AND S5": a line narrowed by words. What the words give alone is
+ * not known, so only the line bounds the count.
+ */
+export function readWithWords(text: string): Combination | null {
+  const found = LINE_AND.exec(text) ?? AND_LINE.exec(text);
+  return found && !/\bor\b(?![^(]*\))/i.test(text) ? { op: 'and', parts: [{ op: 'line', line: Number(found[1] ?? found[2]) }] } : null;
+}
+
 /** "limit 4 to X; Y", "4 limited to X": the line that is narrowed and what it is narrowed by. */
 export function readNarrowing(text: string): { line: number; by: string[] } | null {
   const found =

@@ -12,12 +12,21 @@ export const dynamic = 'force-dynamic';
 export default reviewFrame('read', async (ctx, id, children) => {
   const state = await reviewState(ctx, id);
   const { title, asOf, person } = state.review;
+  const figures = await stripFigures(ctx, id, state);
   return (
     <Asking>
-      <TopBar title={title} asOf={asOf} person={person} />
-      <StageStrip reviewId={id} figures={await stripFigures(ctx, id, state)} />
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:bg-surface focus:px-3 focus:py-1.5"
+      >
+        Skip to the content
+      </a>
+      <TopBar reviewId={id} title={title} asOf={asOf} person={person} figures={figures} />
+      <StageStrip reviewId={id} figures={figures} />
       <JobBanner reviewId={id} jobs={await jobLines(ctx, id)} />
-      {children}
+      <div id="content" tabIndex={-1} className="outline-none">
+        {children}
+      </div>
     </Asking>
   );
 });

@@ -2,7 +2,7 @@ import type { KeyLine } from '@/ui/key-help';
 
 export const KEYS: readonly KeyLine[] = [
   ['A', 'keep'],
-  ['D, then a number', 'drop, for the reason with that number'],
+  ['D, then a number', 'exclude, for the reason with that number'],
   ['W', 'wait'],
   ['B', 'mark as background'],
   ['U', 'take back the decision shown, else the last one'],

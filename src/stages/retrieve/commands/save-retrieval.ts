@@ -4,6 +4,7 @@ import { Retrieval } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
 import { refuse } from '@/platform/verbs/refusals';
+import { describeDatabase } from '../store/describe-database';
 import { RetrievalInput, retrievalInputOf, wrongDatabase } from '../store/retrievals';
 
 export const SaveRetrieval = editOf(RetrievalInput).extend({ id: z.uuid() });
@@ -34,6 +35,7 @@ export const saveRetrieval = reviewCommand({
         'Records were read from this retrieval already, so its databases cannot be changed. Withdraw it and begin another.',
       );
     ctx.em.assign(row, { ...value, edit: row.edit + 1 });
+    await describeDatabase(ctx.em, reviewId, value);
     return { value, merged };
   },
 });

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Entry, readBatches } from '@/core/formats';
+import { CarriedFields } from '@/core/parity';
 import { problemWords } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { copyRows } from '@/platform/db/copy';
@@ -27,11 +28,19 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
     if (file.state !== 'received') return;
     const retrieval = await tx.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
     const databases = await tx.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } });
-    const counts = await copyEntries(tx, file, attribution(databases), progress);
+    const carried = new Map(databases.map((d) => [d.id, new CarriedFields()]));
+    const counts = await copyEntries(tx, file, attribution(databases), progress, carried);
     file.state = 'imported';
     file.parsed = counts.parsed;
     file.rejected = counts.rejected;
+    // What a database's records carry is seen from them, until a person says it.
     await tx.flush();
+    for (const [database, fields] of carried)
+      await tx.execute(
+        `update source_database set profile = jsonb_set(profile, '{carries}', ?::jsonb)
+         where review_id = ? and id = ? and profile->'carries' = '[]'`,
+        [JSON.stringify(fields.list()), reviewId, database],
+      );
     await enqueue(tx, reviewId, 'classify-review');
   });
 }
@@ -58,6 +67,7 @@ async function copyEntries(
   file: ImportFile,
   attribute: Attribute,
   progress: Progress,
+  carried: ReadonlyMap<string, CarriedFields>,
 ): Promise<{ parsed: number; rejected: number }> {
   const [{ next }] = await tx.execute<[{ next: number }]>('select coalesce(max(no), 0) + 1 as next from record where review_id = ?', [
     file.reviewId,
@@ -84,6 +94,7 @@ async function copyEntries(
           continue;
         }
         const database = attribute(entry.record.database);
+        if (database) carried.get(database.id)?.add(entry.record);
         const hash = createHash('sha1').update(entry.raw).digest('hex');
         const stable = `${database?.tag ?? '--'}|${entry.record.accession}|${hash}`;
         rows.push([

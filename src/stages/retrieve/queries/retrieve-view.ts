@@ -62,7 +62,7 @@ export function retrievalLine(
     ...counts,
     lines,
     limiters: [...new Set(retrieval.steps.at(-1)?.limiters.map((l) => l.name) ?? [])],
-    findings: checkSteps(retrieval.steps),
+    findings: checkSteps(retrieval.steps, retrieval.reported),
     described: retrieval.strategy.trim() !== '' || retrieval.steps.length > 0,
     updates,
     withdrawn: retrieval.withdrawn,

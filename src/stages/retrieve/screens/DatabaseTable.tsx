@@ -52,7 +52,11 @@ export function DatabaseTable({ reviewId, databases }: { reviewId: string; datab
                       ]
                         .filter(Boolean)
                         .join(' ')}
-                      className={cx('whitespace-nowrap', capability === 'none' && 'text-slate', capability === 'approximate' && 'italic')}
+                      className={cx(
+                        'whitespace-nowrap',
+                        (capability === 'none' || capability === 'undescribed') && 'text-slate',
+                        capability === 'approximate' && 'italic',
+                      )}
                     >
                       {words.short}
                       {dropsMissing && <span className="text-copper">, drops</span>}

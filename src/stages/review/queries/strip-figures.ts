@@ -3,6 +3,7 @@ import type { Context } from '@/platform/context';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { TOPICS } from '@/platform/verbs/rights';
 import { type ReviewState, reviewState } from '@/stages/decide';
+import { type NextStep, nextSteps } from './next-steps';
 import { overview } from './overview';
 import type { QuotaFigures } from './quotas';
 
@@ -26,6 +27,7 @@ export interface StripFigures {
   checks: number;
   /** How far criteria that ask for a number of sources are met. */
   quotas: QuotaFigures[];
+  next: NextStep[];
 }
 
 export async function stripFigures(ctx: Context, reviewId: string, given?: ReviewState): Promise<StripFigures> {
@@ -49,6 +51,7 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
     broken: o.working ? 0 : o.identities.filter((i) => !i.holds).length,
     checks: o.identities.length,
     quotas: o.quotas,
+    next: await nextSteps(ctx, state, o),
   };
 }
 

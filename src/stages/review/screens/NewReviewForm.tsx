@@ -1,5 +1,5 @@
 'use client';
-import { useActionState } from 'react';
+import { useActionState, useState } from 'react';
 import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
@@ -10,17 +10,33 @@ export interface FormState {
 
 interface NewReviewProps {
   today: string;
+  /** What a review can begin with. */
+  starts: { name: string; label: string; meaning: string }[];
   /** Creates the review and goes to its question; errors come back beside their fields. */
   create(before: FormState, form: FormData): Promise<FormState>;
 }
 
 /** The few things a review cannot do without; the rest is asked on its Question screen. */
-export function NewReviewForm({ today, create }: NewReviewProps) {
+export function NewReviewForm({ today, starts, create }: NewReviewProps) {
+  const [start, setStart] = useState(starts[0]!.name);
   const [state, action, busy] = useActionState<FormState, FormData>(create, { errors: {} });
   return (
     <form action={action} className="flex flex-col gap-3">
       <TextField label="Title" name="title" required maxLength={300} error={state.errors.title} />
       <TextArea label="Question in words" name="question" maxLength={4000} error={state.errors.question} />
+      <Select
+        label="Start from"
+        name="start"
+        value={start}
+        hint={starts.find((s) => s.name === start)?.meaning}
+        onChange={(e) => setStart(e.target.value)}
+      >
+        {starts.map((s) => (
+          <option key={s.name} value={s.name}>
+            {s.label}
+          </option>
+        ))}
+      </Select>
       <div className="grid grid-cols-2 gap-3">
         <Select label="Kind of question" name="kind" error={state.errors.kind}>
           {Object.entries(QUESTION_KINDS).map(([code, kind]) => (

@@ -1,15 +1,43 @@
+import { Search } from 'lucide-react';
 import Link from 'next/link';
+import type { StripFigures } from '@/client/types';
 import { intervalWords, readDate } from '@/core/record';
+import { NextStep } from './NextStep';
 
-export function TopBar({ title, asOf, person }: { title?: string; asOf?: string; person?: string }) {
+interface TopBarProps {
+  reviewId?: string;
+  title?: string;
+  asOf?: string;
+  person?: string;
+  figures?: StripFigures;
+}
+
+/** The name, the review, what is left to do here, and a search over the whole review. */
+export function TopBar({ reviewId, title, asOf, person, figures }: TopBarProps) {
   return (
     <header className="flex h-11 print:hidden items-center gap-3.5 border-rule border-b bg-surface px-5">
       <Link href="/" className="font-serif font-semibold text-lead">
         Narrow<span className="text-copper">·</span>Sieve
       </Link>
-      <span className="truncate text-slate">{title}</span>
+      <span dir="auto" className="min-w-0 truncate text-slate">
+        {title}
+      </span>
+      {reviewId && figures && <NextStep reviewId={reviewId} figures={figures} />}
       <span className="ml-auto whitespace-nowrap text-slate">{asOf && `as of ${intervalWords(readDate(asOf))}`}</span>
       {person && <span className="whitespace-nowrap text-slate">{person}</span>}
+      {reviewId && (
+        <form action={`/reviews/${reviewId}/find`} className="flex items-center">
+          <Search size={15} aria-hidden className="-mr-6 z-10 text-slate" />
+          <input
+            name="find"
+            type="search"
+            aria-label="Find in this review"
+            placeholder="find a work"
+            maxLength={200}
+            className="h-8 w-[150px] rounded-[4px] border border-edge bg-surface pr-2 pl-7 text-small"
+          />
+        </form>
+      )}
     </header>
   );
 }

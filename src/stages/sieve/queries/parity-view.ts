@@ -117,7 +117,7 @@ async function viewed(ctx: Context, grounds: Grounds): Promise<ParityView> {
       tags: databases.filter((d) => row.databaseIds.includes(d.id)).map((d) => d.tag),
       databases: databases.filter((d) => row.databaseIds.includes(d.id)).map(({ id, tag }) => ({ id, tag })),
       records: retrievals[i]!.records.numbers.length,
-      findings: checkSteps(row.steps).flatMap((f) => (LOST.includes(f.code) ? [f.message] : [])),
+      findings: checkSteps(row.steps, row.reported).flatMap((f) => (LOST.includes(f.code) ? [f.message] : [])),
       natives: retrievals[i]!.natives.map((n) => nativeLine(n, retrievals[i]!, retrievals, state, context, elsewhere[i]!)),
     })),
     tolerance: review.parityTolerance,

@@ -1,5 +1,6 @@
 import { isoToDay } from '@/core/record';
 import { limiterWords } from '@/core/sieve';
+import { codesOf, PUBLICATION_TYPES } from '@/core/vocabularies';
 import type { Context } from '@/platform/context';
 import { precedents, reviewState, writeUpOf } from '@/stages/decide';
 import { asksOfEach, criteriaOf } from '@/stages/question';
@@ -15,6 +16,7 @@ export async function slipOf(ctx: Context, reviewId: string, workNo: number) {
   const { style } = writeUpOf(state.review);
   const [reference] = await referenceList(style, [{ id: String(workNo), item: work.shown }]);
   const bit = (word: number, k: number) => ((word >>> k) & 1) === 1;
+  const types = codesOf(PUBLICATION_TYPES, state.columns.all.publicationType[index]!);
   return {
     title: state.review.title,
     question: state.review.question,
@@ -29,7 +31,9 @@ export async function slipOf(ctx: Context, reviewId: string, workNo: number) {
     })),
     limiters: state.review.sieve
       .map((l, k) => ({
-        ...{ name: l.name, words: limiterWords(l, state.scheme, isoToDay(state.review.asOf)), rationale: l.rationale, on: l.on },
+        ...{ id: l.id, name: l.name, words: limiterWords(l, state.scheme, isoToDay(state.review.asOf)), rationale: l.rationale, on: l.on },
+        // A work that is surely of an exempt type passes for that reason, not by the test.
+        exempt: l.exempt && types.length > 0 && types.every((t) => l.exempt!.types.includes(t)) ? l.exempt.reason : '',
         says: bit(state.run.stops[index]!, k)
           ? ('stops' as const)
           : bit(state.run.holds[index]!, k)

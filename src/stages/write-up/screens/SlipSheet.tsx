@@ -1,4 +1,4 @@
-import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
+import { AXIS_LABELS, ruleWords, type WorkAxis } from '@/core/classify';
 import { STAGE_WORDS } from '@/core/flow';
 import { LookAgain } from '@/stages/works/screens';
 import { DatabaseTag, Pill, StateSquare } from '@/ui/marks';
@@ -67,15 +67,9 @@ export function SlipSheet({ slip }: { slip: Slip }) {
                 <dd>
                   {c.text}
                   <ul className="text-small text-slate">
-                    {c.claims.slice(0, 4).map((claim) => {
-                      const record = work.records.find((r) => r.no === claim.record);
-                      return (
-                        <li key={`${claim.record} ${claim.rule} ${claim.field} ${claim.start} ${claim.quote}`}>
-                          “{claim.quote.trim()}”{' '}
-                          <span>({[record?.database, claim.field, `rule ${claim.rule}`].filter(Boolean).join(', ')})</span>
-                        </li>
-                      );
-                    })}
+                    {claimLines(c.claims, work.records).map((line) => (
+                      <li key={line}>{line}</li>
+                    ))}
                   </ul>
                 </dd>
               </div>
@@ -111,14 +105,16 @@ export function SlipSheet({ slip }: { slip: Slip }) {
       <Part title="What the limiters say">
         <ul>
           {slip.limiters.map((l) => (
-            <li key={l.name} className="border-rule border-t py-1.5">
-              <b className="font-semibold">{l.name}</b> <span className="text-slate">({l.words})</span>: {SAYS[l.says]}
+            <li key={l.id} className="border-rule border-t py-1.5">
+              <b className="font-semibold">{l.name}</b> <span className="text-slate">({l.words})</span>:{' '}
+              {l.exempt ? `exempts it: ${l.exempt}` : SAYS[l.says]}
               {l.rationale && <span className="block text-small text-slate">Why the limiter is there: {l.rationale}</span>}
             </li>
           ))}
           {work.overrides.map((o) => (
             <li key={o.seq} className="border-rule border-t py-1.5">
-              {o.person} {o.fate === 'pass' ? 'let it through' : 'stopped it'} at {o.limiters.join(', ')}: {o.reason}
+              {o.person} {o.fate === 'pass' ? 'let it through' : 'stopped it'} at{' '}
+              {o.limiters.map((id) => slip.limiters.find((l) => l.id === id)?.name ?? id).join(', ')}: {o.reason}
             </li>
           ))}
         </ul>
@@ -159,6 +155,19 @@ export function SlipSheet({ slip }: { slip: Slip }) {
       </Part>
     </main>
   );
+}
+
+const FIELDS: Record<string, string> = { type: 'type', register: 'register of venues', extra: 'further field' };
+const MOST_LINES = 4;
+
+/** What speaks for a value, each saying once: the words where there are any, who said them, and what follows from them. */
+function claimLines(claims: Slip['work']['clauses'][number]['claims'], records: Slip['work']['records']): string[] {
+  const lines = claims.map(({ quote, record, field, rule }) => {
+    const from = [records.find((r) => r.no === record)?.database, FIELDS[field] ?? field].filter(Boolean).join(', ');
+    const words = quote.trim();
+    return words ? `“${words}” (${from})` : `${ruleWords(rule).replace(/\.$/, '')} (${from})`;
+  });
+  return [...new Set(lines)].slice(0, MOST_LINES);
 }
 
 function Part({ title, children }: { title: string; children: React.ReactNode }) {

@@ -4,7 +4,7 @@ import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
 import type { ParityView } from '../../queries/parity-view';
 
-const WHERE = { there: 'set there', 'nothing-to-set': 'nothing to set', here: 'done here' } as const;
+const WHERE = { there: 'set there', 'nothing-to-set': 'nothing to set', here: 'done here', 'not-described': 'not described' } as const;
 
 /** For each database, the limiters of the sieve as steps for its next run. */
 export function SettingsList({ settings }: { settings: ParityView['settings'] }) {

@@ -1,0 +1,44 @@
+import { HELD } from '@/core/sieve';
+import type { Context } from '@/platform/context';
+import { MergeQuestion } from '@/platform/db/schema';
+import type { ReviewState } from '@/stages/decide';
+import { standingRulings } from '@/stages/merge';
+import { criteriaOf } from '@/stages/question';
+import type { Overview } from './overview';
+
+/** Something that is left to do at a stage, in words, and where. */
+export interface NextStep {
+  stage: string;
+  words: string;
+  path: string;
+}
+
+const many = (n: number, one: string, more: string): string => `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`;
+
+/** What is left to do, in the order of the stages; nothing is said of figures that a job is changing. */
+export async function nextSteps(ctx: Context, state: ReviewState, overview: Overview): Promise<NextStep[]> {
+  const { review, outcomes, progress } = state;
+  const steps: NextStep[] = [];
+  const add = (stage: string, path: string, words: string) => steps.push({ stage, path, words });
+  if ((await criteriaOf(ctx, review.id)).length === 0) add('question', 'question', 'say what the review asks of a source');
+  if (overview.records === 0 && !overview.working) add('retrieve', 'retrieve', 'add a database and import its files');
+  if (overview.working || overview.works === 0) return steps;
+  const pairs = await pairsToSettle(ctx, review.id);
+  if (pairs) add('merge', 'merge/pairs', `${many(pairs, 'pair', 'pairs')} of records to settle`);
+  if (review.sieve.length <= 1) add('sieve', 'sieve', 'add the limiters');
+  let held = 0;
+  for (const fate of outcomes.fate) if (fate === HELD) held++;
+  if (overview.states.held) add('sieve', 'sieve/held', `${many(held, 'held work', 'held works')} to choose on`);
+  if (progress.firstDue) add('decide', 'decide', `${many(progress.firstDue, 'work', 'works')} to decide`);
+  if (review.twoStages && progress.fullTextsDue)
+    add('decide', 'decide?stage=full-text', `${many(progress.fullTextsDue, 'full text', 'full texts')} to read`);
+  if (progress.due === 0) add('write-up', 'write-up', 'write it up');
+  return steps;
+}
+
+async function pairsToSettle(ctx: Context, reviewId: string): Promise<number> {
+  const questions = await ctx.em.find(MergeQuestion, { reviewId }, { fields: ['a', 'b'] });
+  if (questions.length === 0) return 0;
+  const ruled = new Set((await standingRulings(ctx.em, reviewId)).flatMap((r) => [`${r.a}|${r.b}`, `${r.b}|${r.a}`]));
+  return questions.filter((q) => !ruled.has(`${q.a}|${q.b}`)).length;
+}
