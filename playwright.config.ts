@@ -4,7 +4,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: './e2e',
   outputDir: './test-results',
-  workers: 2,
+  // Two browsers beside two servers are slower on two cores than one after the other.
+  workers: 1,
   retries: 0,
   timeout: 120_000,
   // A machine under load is slow, not wrong.

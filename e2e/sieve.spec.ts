@@ -147,7 +147,7 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await add(page, /^Adults/);
     await expect(page.getByText(/\d held/).first()).toBeVisible();
     await saved(page);
-    await page.getByRole('link', { name: 'Held works' }).click();
+    await page.getByRole('link', { name: 'Held works', exact: true }).click();
     const held = page.getByRole('button', { name: /held by Adults$/ });
     const n = Number((await held.textContent())!.trim());
     expect(n).toBeGreaterThan(0);

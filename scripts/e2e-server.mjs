@@ -6,7 +6,7 @@ import { runTypeScript, startWeb, startWorker, stopProgram } from './application
 import { freePort } from './postgres.mjs';
 
 /** As many journeys go side by side; Playwright's configuration says the same. */
-const PLACES = 2;
+const PLACES = 1;
 
 /**
  * @param {{ url: string, application: { role: string, url: string } }} server a running PostgreSQL server

@@ -35,6 +35,12 @@ test('a name that a person gave stays', () => {
   expect(withTest(own, window({ count: 'to-the-day', years: 5 }), OCEBM_2011, AS_OF).name).toBe('Since the new lamps');
 });
 
+test('a query is no name: the limiter keeps its own', () => {
+  const words = limiter('words');
+  const other = withTest(words, { kind: 'query', query: 'title any "mats"' }, OCEBM_2011, AS_OF);
+  expect(other).toMatchObject({ name: words.name, test: { query: 'title any "mats"' } });
+});
+
 test('every common limiter has a name that follows', () => {
   for (const { exempt, ...sample } of GALLERY) {
     if (exempt) continue;

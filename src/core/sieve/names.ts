@@ -36,11 +36,15 @@ const same = (a: LimiterTest, b: LimiterTest): boolean => JSON.stringify(a) === 
 const commonName = (test: LimiterTest, scheme: EvidenceScheme): string | undefined =>
   GALLERY.find((s) => !s.exempt && same(s.test(scheme), test))?.name;
 
+/** What these let in is a text or a list of a person's own, which is no name. */
+const OWN_WORDS: ReadonlySet<LimiterTest['kind']> = new Set(['query', 'heading', 'venue']);
+
 /**
  * A limiter with another setting. Its name follows, unless a person named it: a name that says what is set must not go on
  * saying what was set before.
  */
 export function withTest(limiter: Limiter, test: LimiterTest, scheme: EvidenceScheme, asOf: number): Limiter {
+  if (OWN_WORDS.has(test.kind)) return { ...limiter, test };
   const given = limiter.name === nameFor(limiter.test, scheme, asOf) || limiter.name === commonName(limiter.test, scheme);
   return { ...limiter, test, ...(given ? { name: commonName(test, scheme) ?? nameFor(test, scheme, asOf) } : {}) };
 }
