@@ -138,3 +138,39 @@ test('an address that leads nowhere says so', async ({ page }) => {
   expect(response?.status()).toBe(404);
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
 });
+
+// Twice as large on a window of 1280 × 800 leaves 640 × 400; and a window of 900.
+for (const [width, height] of [
+  [640, 400],
+  [900, 800],
+] as const)
+  test(`in ${width} × ${height} parts stand below each other, and one can decide`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await openDemo(page, 'decide');
+    const keep = page.getByRole('button', { name: 'Keep' });
+    await expect(keep).toBeEnabled();
+    // Reachable without scrolling to it: it stands at the foot of the window.
+    await page.getByRole('main').scrollIntoViewIfNeeded();
+    await expect(keep).toBeInViewport();
+    await keep.click({ trial: true });
+    await openDemo(page, 'sieve/parity?cell=0.1');
+    const [main, aside] = [page.getByRole('main'), page.getByRole('complementary', { name: 'The picked cell' })];
+    const [a, b] = [(await main.boundingBox())!, (await aside.boundingBox())!];
+    expect(b.y).toBeGreaterThanOrEqual(a.y + a.height - 1);
+    expect(b.width).toBeGreaterThan(width * 0.9);
+  });
+
+test('Tab first leads past the strip to the content, and a dialog opens on its first field', async ({ page }) => {
+  await openDemo(page, 'retrieve');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Skip to the content' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  const inContent = () => page.evaluate(() => document.getElementById('content')!.contains(document.activeElement));
+  expect(await inContent()).toBe(true);
+  const opener = page.getByRole('button', { name: 'Add database' }).first();
+  await opener.click();
+  await expect(page.getByRole('dialog').getByLabel('Name')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(opener).toBeFocused();
+});

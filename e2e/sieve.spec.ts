@@ -165,8 +165,8 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await expect(page.getByRole('button', { name: /^In English in Vellmora: even/ })).toBeVisible();
     await page.getByRole('button', { name: /^Adults in Vellmora: blind/ }).click();
     const panel = page.getByRole('complementary', { name: 'The picked cell' });
-    await panel.getByRole('button', { name: /cannot be decided by its records alone$/ }).click();
-    await expect(page.getByRole('table', { name: /^Adults in Vellmora: cannot be decided/ })).toBeVisible();
+    await panel.getByRole('button', { name: /cannot be told by its records alone$/ }).click();
+    await expect(page.getByRole('table', { name: /^Adults in Vellmora: cannot be told/ })).toBeVisible();
     await panel.getByRole('button', { name: 'Waive …' }).click();
     await panel.getByLabel('Why it asks nothing of this database').fill('It only covers trades.');
     await panel.getByRole('button', { name: 'Waive', exact: true }).click();
@@ -176,7 +176,7 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await panel.getByRole('button', { name: 'Mark for re-run', exact: true }).click();
     await expect(page.getByRole('columnheader', { name: /to re-run/ })).toBeVisible();
     await page.locator('summary', { hasText: 'Vellmora' }).click();
-    await expect(page.getByText('There is no such limiter there. Leave it unset: it is done here.').first()).toBeVisible();
+    await expect(page.getByText('What this database can limit by is not described. Until it is: leave it unset.').first()).toBeVisible();
   });
   expect(problems).toEqual([]);
 });

@@ -34,7 +34,7 @@ export default page('read', async (ctx, _params, _search) => {
   return (
     <>
       <TopBar />
-      <main className="mx-auto grid max-w-[1120px] grid-cols-[1fr_420px] gap-10 px-5 py-8">
+      <main className="mx-auto grid max-w-[1120px] lg:grid-cols-[1fr_420px] gap-10 px-5 py-8">
         <section aria-labelledby="reviews">
           <h1 id="reviews" className="mb-3 text-display">
             Reviews

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import type { KeyboardEvent, ReactNode } from 'react';
+import { type KeyboardEvent, type ReactNode, useRef } from 'react';
 import { cx } from './cx';
 
 interface DialogProps {
@@ -16,13 +16,24 @@ interface DialogProps {
   children: ReactNode;
 }
 
+const FILLED_IN = 'input:not([type=hidden]):not([disabled]), textarea:not([disabled]), select:not([disabled])';
+
 export function Dialog({ open, onOpenChange, title, sheet = false, wide = false, onKeyDown, children }: DialogProps) {
+  const content = useRef<HTMLDivElement>(null);
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-[#0e1422]/45" />
         <Radix.Content
           aria-describedby={undefined}
+          // The first thing to fill in or choose, not the button that closes it.
+          onOpenAutoFocus={(event) => {
+            const first = content.current?.querySelector<HTMLElement>(FILLED_IN);
+            if (!first) return;
+            event.preventDefault();
+            first.focus();
+          }}
+          ref={content}
           onKeyDown={onKeyDown}
           className={cx(
             'fixed z-50 overflow-y-auto bg-surface p-5 shadow-xl',

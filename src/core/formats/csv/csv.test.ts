@@ -45,6 +45,8 @@ test.each([
 test('columns are known by their names alone', () => {
   const { roles } = guessMapping(['Document Title', 'Author(s)', 'Publication Year', 'DOI', 'Title', 'Shelf'], ',');
   expect(roles).toEqual(['title', 'authors', 'date', 'doi', '', '']);
+  const plainer = ['Paper title', 'By', 'Published in', 'Pub. date', 'DOIs', 'Peer-Reviewed', 'Document type', 'Source type'];
+  expect(guessMapping(plainer, ',').roles).toEqual(['title', 'authors', 'container', 'date', 'doi', 'refereed', 'type', 'type']);
   expect(mappingOf('Shelf,Colour\n1,2\n')).toBeNull();
 });
 test.each([

@@ -133,6 +133,9 @@ const dated =
     return true;
   };
 
+/** How tables tick a box. */
+const YES = /^(?:y|yes|true|1|x|✓|✔|j|ja|oui|sí|si|peer[- ]reviewed|refereed)$/i;
+
 /** What each role does with a cell; true when the record then holds all that the cell says. */
 const PLACE: Readonly<Record<Exclude<ColumnRole, 'startPage' | 'endPage'>, Place>> = {
   title: once('title'),
@@ -144,6 +147,10 @@ const PLACE: Readonly<Record<Exclude<ColumnRole, 'startPage' | 'endPage'>, Place
   accession: once('accession'),
   database: once('database'),
   keywords: list('headings'),
+  refereed(text, record) {
+    keepExtra(record, 'Peer reviewed', YES.test(text) ? 'yes' : text);
+    return true;
+  },
   language: list('languages'),
   url: list('urls'),
   date: dated('issue'),

@@ -20,7 +20,7 @@ export function Check({ reviewId, check }: { reviewId: string; check: AgainLine 
       {a.observed === null ? (
         <p className="mt-1 text-slate">Nothing was judged again yet.</p>
       ) : (
-        <div className="mt-1 grid grid-cols-[380px_1fr] gap-10">
+        <div className="mt-1 grid lg:grid-cols-[380px_1fr] gap-10">
           <table className="border-collapse self-start text-small">
             <caption className="sr-only">What was decided, and what was said the second time</caption>
             <thead>

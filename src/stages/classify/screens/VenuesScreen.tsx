@@ -78,7 +78,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
         press: name, isbn, kind.
       </p>
       <JobNote job={job} />
-      <div className="grid grid-cols-[minmax(0,1fr)_352px] gap-6">
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_352px] gap-6">
         <section aria-label="Entries">
           <input
             type="search"

@@ -39,7 +39,7 @@ export function DecideBar(props: DecideBarProps) {
   const key = (k: string) => (props.keysOff ? undefined : k);
   const resting = props.clauses.filter((c) => c.claims.length > 0);
   return (
-    <div className="border-ink border-t-2 px-[30px] py-2.5">
+    <div className="sticky bottom-0 border-ink border-t-2 bg-paper px-[30px] py-2.5 lg:static">
       <div className="flex items-baseline justify-between">
         <label htmlFor="grounds" className="text-small text-slate">
           Grounds, drafted from the evidence {props.edited && '· edited'}

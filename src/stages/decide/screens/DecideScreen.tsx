@@ -119,9 +119,9 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
       {current === null && given.total === 0 ? (
         <NothingYet reviewId={reviewId} second={stage === 'full-text'} />
       ) : (
-        <div className="grid h-[calc(100vh-142px)] min-h-[520px] grid-cols-[266px_1fr_330px] grid-rows-[minmax(0,1fr)]">
+        <div className="flex flex-col lg:grid lg:h-[calc(100vh-142px)] lg:min-h-[520px] lg:grid-cols-[266px_1fr_330px] lg:grid-rows-[minmax(0,1fr)]">
           <QueueList reviewId={reviewId} queue={queue} current={current ?? 0} onPick={open} head={head} />
-          <main className="flex min-w-0 flex-col border-rule border-x">
+          <main className="flex min-w-0 flex-col border-rule lg:border-x">
             <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-4">
               {current === null ? (
                 <p className="text-slate">No work fits these filters.</p>
@@ -154,7 +154,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
               />
             )}
           </main>
-          <aside aria-label="What it is, and why we say so" className="overflow-y-auto bg-surface px-4 py-4">
+          <aside aria-label="What it is, and why we say so" className="bg-surface px-4 py-4 lg:overflow-y-auto">
             {work && stage === 'full-text' && <FullTextPanel reviewId={reviewId} work={work} shown={pdf} onShow={setPdf} />}
             {work && (
               <Knowledge work={work} version={version} onEvidence={evidence}>

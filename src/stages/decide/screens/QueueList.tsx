@@ -28,7 +28,7 @@ export function QueueList({ reviewId, queue, current, onPick, head }: QueueListP
     if (at >= 0) rows.scrollToIndex(at, { align: 'auto' });
   }, [at, rows]);
   return (
-    <nav aria-label="Works to decide" className="flex min-h-0 flex-col bg-surface">
+    <nav aria-label="Works to decide" className="flex max-h-[38vh] min-h-0 flex-col bg-surface lg:max-h-none">
       {head}
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto">
         <ul className="relative" style={{ height: rows.getTotalSize() }}>
@@ -83,7 +83,9 @@ function QueueRow({ line, no, decided, against, current, onPick }: QueueRowProps
         <StateSquare state={decided.state} />
       </span>
       <span className="min-w-0">
-        <span className="line-clamp-3 font-serif text-small leading-snug">{line ? line.title || '(no title)' : `Work ${no} …`}</span>
+        <span dir="auto" className="line-clamp-3 break-words font-serif text-small leading-snug">
+          {line ? line.title || '(no title)' : `Work ${no} …`}
+        </span>
         <span className="block text-note text-slate">{hintOf(line, decided, against)}</span>
       </span>
     </button>

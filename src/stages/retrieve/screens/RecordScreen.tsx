@@ -47,7 +47,7 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
         </span>
         {record.withdrawn && <Pill look="attention">withdrawn</Pill>}
       </div>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_300px] gap-5">
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_300px] gap-5">
         <section aria-label="What was read">
           <h2 className="mb-1 border-rule border-b pb-1 text-lead">What was read</h2>
           <dl className="text-small">

@@ -60,7 +60,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
     );
   const share = (n: number, of: number) => (of === 0 ? '–' : `${Math.round((100 * n) / of)} %`);
   return (
-    <div className="flex min-h-[calc(100vh-106px)]">
+    <div className="flex min-h-[calc(100vh-106px)] flex-col lg:flex-row">
       <main className="min-w-0 flex-1 px-5 py-4">
         <div className="mb-1 flex items-baseline justify-between gap-4">
           <h1 className="text-title leading-tight">Was each limiter applied evenly?</h1>
@@ -97,7 +97,10 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
           </div>
         )}
       </main>
-      <aside aria-label="The picked cell" className="w-[352px] shrink-0 border-rule border-l bg-surface px-4 py-4">
+      <aside
+        aria-label="The picked cell"
+        className="w-full shrink-0 border-rule border-t bg-surface lg:w-[352px] lg:border-t-0 lg:border-l px-4 py-4"
+      >
         {picked && pickedRow && retrieval ? (
           <CellPanel
             key={params.get('cell')}

@@ -75,7 +75,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
     );
   }
   return (
-    <div className="flex min-h-[calc(100vh-106px)]">
+    <div className="flex min-h-[calc(100vh-106px)] flex-col lg:flex-row">
       <main className="min-w-0 flex-1 px-5 py-4">
         <div className="mb-1 flex items-baseline justify-between gap-4">
           <h1 className="text-title leading-tight">What each limiter leaves, in every database</h1>
@@ -133,7 +133,10 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           />
         )}
       </main>
-      <aside aria-label="The picked limiter" className="w-[352px] shrink-0 border-rule border-l bg-surface px-4 py-4">
+      <aside
+        aria-label="The picked limiter"
+        className="w-full shrink-0 border-rule border-t bg-surface lg:w-[352px] lg:border-t-0 lg:border-l px-4 py-4"
+      >
         {picked ? (
           <>
             <h2 className="text-lead">{picked.name}</h2>

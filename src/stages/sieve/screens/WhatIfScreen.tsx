@@ -38,7 +38,7 @@ export function WhatIfScreen({ kept, ...props }: SieveProps & { kept: number[] }
           Redo
         </Button>
       </div>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-6">
+      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
         {windows.map((i) => (
           <Recency key={draft.sieve[i]!.id} inHand={inHand} index={i} />
         ))}

@@ -27,7 +27,9 @@ export function BlindPane({ work }: { work: WorkDetail }) {
       <div className="mt-2 empty:hidden">
         <FlagNotes flags={work.classification.flags} family={work.family} no={work.no} />
       </div>
-      <h1 className="mt-2 text-title leading-[1.25]">{shown.title || '(no title)'}</h1>
+      <h1 dir="auto" className="mt-2 break-words text-title leading-[1.25]">
+        {shown.title || '(no title)'}
+      </h1>
       <p className="mt-1 text-small text-slate">{shortAuthors(shown.authors)}</p>
       {shown.abstract ? (
         <div className="mt-4 flex flex-col gap-2.5">
@@ -70,7 +72,7 @@ export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps
           </p>
         )}
       </div>
-      <h1 className="mt-2 text-title leading-[1.25]">
+      <h1 dir="auto" className="mt-2 break-words text-title leading-[1.25]">
         <MarkedText text={shown.title || '(no title)'} marks={own('title')} show={marks} />
       </h1>
       <p className="mt-1 text-small text-slate">

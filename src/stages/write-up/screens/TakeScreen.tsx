@@ -29,7 +29,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
   return (
     <main className="max-w-[1080px] px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="/take" />
-      <div className="mt-3 grid grid-cols-2 gap-10">
+      <div className="mt-3 grid gap-10 lg:grid-cols-2">
         <div className="flex flex-col gap-6">
           <section aria-label="The write-up">
             <h1 className="text-title">The write-up</h1>

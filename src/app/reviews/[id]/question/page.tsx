@@ -16,7 +16,7 @@ export default reviewPage('read', async (ctx, { id }) => {
   const criteria = await criteriaOf(ctx, id);
   const { quotas } = await overview(ctx, id);
   return (
-    <main className="grid max-w-[1280px] grid-cols-2 gap-10 px-5 py-4">
+    <main className="grid max-w-[1280px] gap-10 lg:grid-cols-2 px-5 py-4">
       <QuestionForm reviewId={id} schemes={(await schemesOf(ctx, id)).map((s) => s.scheme)} settings={settingsOf(review)} />
       <CriteriaEditor reviewId={id} scheme={await schemeOf(ctx.em, review)} quotas={quotas} criteria={criteria} />
     </main>
