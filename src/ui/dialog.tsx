@@ -20,6 +20,7 @@ const FILLED_IN = 'input:not([type=hidden]):not([disabled]), textarea:not([disab
 
 export function Dialog({ open, onOpenChange, title, sheet = false, wide = false, onKeyDown, children }: DialogProps) {
   const content = useRef<HTMLDivElement>(null);
+  const opener = useRef<HTMLElement | null>(null);
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
@@ -28,10 +29,17 @@ export function Dialog({ open, onOpenChange, title, sheet = false, wide = false,
           aria-describedby={undefined}
           // The first thing to fill in or choose, not the button that closes it.
           onOpenAutoFocus={(event) => {
+            opener.current = document.activeElement as HTMLElement | null;
             const first = content.current?.querySelector<HTMLElement>(FILLED_IN);
             if (!first) return;
             event.preventDefault();
             first.focus();
+          }}
+          // Back to what opened it: it is opened by state, so nobody else knows what that was.
+          onCloseAutoFocus={(event) => {
+            if (!opener.current?.isConnected) return;
+            event.preventDefault();
+            opener.current.focus();
           }}
           ref={content}
           onKeyDown={onKeyDown}

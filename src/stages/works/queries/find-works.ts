@@ -21,7 +21,7 @@ export interface FoundWork {
   decided: string;
 }
 
-const MOST = 200;
+const MOST = 100;
 const WORDS = 12;
 
 /** Works by their number, DOI or PMID, or by words of title, authors, journal or abstract: all of them must be there. */
