@@ -108,7 +108,7 @@ test('says what the checks showed, and nothing of checks that were not made', ()
   const text = methodsOf(done, tables)
     .map((p) => paragraphText(p.pieces))
     .join('\n');
-  expect(text).toContain('8 of the 43 works that they had stopped were drawn by lot within each limiter');
+  expect(text).toContain('8 of the 43 works that they had stopped were drawn at random within each limiter');
   expect(text).toContain('(seed 7, version 1 of the sieve, which has changed since to version 2)');
   expect(text).toContain('Of 6 that were judged, 1 would have been kept');
   expect(text).toContain(`at most ${FACTS['sample-at-most'](tables, '')} of all`);

@@ -172,7 +172,7 @@ test('versions are compared on the works as they are, with decisions that the la
   await overrideWorks(db.context(), id, { works: [no('pads')], limiters: ['recent'], fate: 'pass', reason: 'A classic.' });
   expect(await freezeSieve(db.context(), id, '')).toBe(second + 1);
   const later = await compareVersions(db.context(), id, { before: second, after: second + 1 });
-  expect(later).toMatchObject({ comparison: { basis: ['1 word on a single work'], changes: [] } });
+  expect(later).toMatchObject({ comparison: { basis: ['1 choice on a single work'], changes: [] } });
   expect(await compareVersions(db.context(), id, { before: 99, after: 0 })).toMatchObject({ code: 'no-version' });
 }); // prettier-ignore
 
