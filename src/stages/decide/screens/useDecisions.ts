@@ -46,6 +46,8 @@ interface Options {
 export function useDecisions({ reviewId, stage, queue, set, open, stored }: Options) {
   const last = useRef<number | null>(null);
   const underWay = useRef(new Map<number, Promise<unknown>>());
+  /** Decisions that the server has not answered yet: what follows from an answer is no reason to stay on the page. */
+  const unsaved = useRef(0);
   /** What this screen itself wrote last of a work: nobody needs to be shown that again. */
   const written = useRef(new Map<number, { seq: number; typed: Typed }>());
 
@@ -69,7 +71,9 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
     const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
     const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
     const input = { workNo: no, stage, verdict, reasonCode, ...said, seenSeq };
-    const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...wantedWith(opens)]);
+    const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...wantedWith(opens)]).finally(() => {
+      unsaved.current--;
+    });
     if (result.ok) {
       written.current.set(no, { seq: result.seq, typed: said });
       // What was typed since stays typed when a decision is taken back.
@@ -108,6 +112,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
 
   /** Does it at once, or when what is under way for the same work is done. */
   async function inTurn<T>(no: number, job: () => Promise<T>): Promise<T> {
+    unsaved.current++;
     const before = underWay.current.get(no);
     const turn = before ? before.then(job) : job();
     const ended = turn.catch(() => null);
@@ -117,7 +122,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
   }
 
   useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => underWay.current.size > 0 && event.preventDefault();
+    const warn = (event: BeforeUnloadEvent) => unsaved.current > 0 && event.preventDefault();
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, []);
