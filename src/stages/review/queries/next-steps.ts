@@ -29,7 +29,11 @@ export async function nextSteps(ctx: Context, state: ReviewState, overview: Over
   let held = 0;
   for (const fate of outcomes.fate) if (fate === HELD) held++;
   if (overview.states.held) add('sieve', 'sieve/held', `${many(held, 'held work', 'held works')} to choose on`);
-  if (progress.firstDue) add('decide', 'decide', `${many(progress.firstDue, 'work', 'works')} to decide`);
+  // As the queue of Decide counts them: what was set to wait is not undecided.
+  const { undecided } = overview.states;
+  const waiting = progress.firstDue - undecided;
+  if (undecided) add('decide', 'decide', `${many(undecided, 'work', 'works')} to decide`);
+  else if (waiting) add('decide', 'decide?show=waiting', `${many(waiting, 'work', 'works')} set to wait`);
   if (review.twoStages && progress.fullTextsDue)
     add('decide', 'decide?stage=full-text', `${many(progress.fullTextsDue, 'full text', 'full texts')} to read`);
   if (progress.due === 0) add('write-up', 'write-up', 'write it up');
