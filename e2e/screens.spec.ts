@@ -26,7 +26,7 @@ const STAGES = [
   'sieve/held',
   'sieve/parity?cell=0.4',
   'sieve/journals?limiter=refereed',
-  'find?find=light',
+  'find?find=railway+meta-analysis',
   'sieve/versions',
   'decide',
   'decide?stage=full-text',
