@@ -3,7 +3,7 @@
  * 20,000 records out and back. Wants DATABASE_URL.
  */
 
-import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -16,7 +16,7 @@ import { closeQueue } from '@/platform/queue/queue';
 import { ANYBODY } from '@/platform/verbs/rights';
 import { decideMany } from '@/stages/decide/commands/decide-many';
 import { reviewState } from '@/stages/decide/store/review-state';
-import { readBundle } from '@/stages/review/bundle/read';
+import { takeBundle } from '@/stages/review/bundle/read';
 import { writeBundle } from '@/stages/review/bundle/write';
 import { runJob } from '@/stages/run-job';
 import { writeUpFile } from '@/stages/write-up/queries/export';
@@ -192,7 +192,7 @@ async function bundling(context: () => Context, id: string, folder: string) {
     `${seconds(from).toFixed(1)} s, ${(statSync(path).size / 1e6).toFixed(0)} MB`,
   );
   from = process.hrtime.bigint();
-  const back = await readBundle(context(), 'bundle.zip', createReadStream(path));
+  const back = await takeBundle(context(), 'bundle.zip', path);
   if (!back.ok) throw new Error(back.message);
   row('and back, as a review of its own', `${seconds(from).toFixed(1)} s`);
   // Nothing that can be worked out travels: the works are merged and classified anew by the job that a worker would take.

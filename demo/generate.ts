@@ -1,8 +1,6 @@
 import { seeded } from '@/testing/seeded';
-import { HAND_WRITTEN } from './hand-written';
-import { DOUBTFUL } from './hand-written-doubtful';
-import { MORE_HAND_WRITTEN } from './hand-written-more';
-import { FAMILY, GIVEN, JOURNALS, LIGHTS, OUTCOMES, PEOPLE, TEMPLATES, type Template } from './templates';
+import { DOUBTFUL, HAND_WRITTEN } from './hand-written';
+import { FAMILY, filled, GIVEN, JOURNALS, LIGHTS, OUTCOMES, PEOPLE, TEMPLATES, type Template } from './templates';
 import { type DemoWork, LISTED_BY } from './work';
 import { writeOstrane, writeVellmora } from './write-exports';
 import { writeBrindlecote, writeQuillby, writeTarnwick } from './write-more-exports';
@@ -37,7 +35,7 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
       weeks: whole(2, 9),
       minutes: whole(11, 48),
     };
-    const title = template.title(parts);
+    const title = filled(template.title, parts);
     if (titles.has(title)) continue;
     titles.add(title);
     const i = works.length;
@@ -52,7 +50,7 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
     const work: DemoWork = {
       key: `generated-${i}`,
       title,
-      abstract: next() < 0.06 ? '' : template.abstract(parts),
+      abstract: next() < 0.06 ? '' : filled(template.abstract, parts),
       authors: Array.from({ length: whole(1, 5) }, () => `${pick(FAMILY)}, ${pick(GIVEN)}`),
       venue: journal,
       volume: journal ? String(year - 1999) : '',
@@ -69,7 +67,7 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
       truth: template.truth,
     };
     // Ostrane lists only what it can index; about half of the journal items are in both.
-    const canOstrane = template.pt.length > 0;
+    const canOstrane = template.types.length > 0;
     const inVellmora = where < 0.6;
     const inOstrane = canOstrane && where > 0.42;
     if (inVellmora) {
@@ -85,9 +83,9 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
     }
     if (inOstrane) {
       const unindexed = year >= 2026 && next() < 0.7;
-      const loose = next() < 0.2 && template.pt.length > 1;
+      const loose = next() < 0.2 && template.types.length > 1;
       work.ostrane = {
-        types: unindexed || loose ? ['Journal Article'] : template.pt,
+        types: unindexed || loose ? ['Journal Article'] : template.types,
         pmid: String(99001000 + i),
         ...(unindexed ? { status: 'In-Process' } : {}),
         ...(next() < 0.05 ? { noAbstract: true } : {}),
@@ -97,7 +95,7 @@ export function demoWorks(seed = DEMO_SEED): DemoWork[] {
     if (!Object.values(LISTED_BY).some((name) => work[name])) work.vellmora = { type: template.ris, date: `${year}///` };
     works.push(work);
   }
-  return [...HAND_WRITTEN, ...MORE_HAND_WRITTEN, ...DOUBTFUL, ...works];
+  return [...HAND_WRITTEN, ...DOUBTFUL, ...works];
 }
 
 interface Chance {
@@ -110,10 +108,10 @@ interface Chance {
 function listElsewhere(work: DemoWork, template: Template, { next, inOstrane }: Chance) {
   const number = Number(work.key.split('-')[1]);
   const year = Number(work.issued.slice(0, 4));
-  const indexed = template.pt.length > 0;
+  const indexed = template.types.length > 0;
   if (indexed && next() < 0.3)
     work.quillby = {
-      types: next() < 0.15 ? ['Journal Article'] : template.pt,
+      types: next() < 0.15 ? ['Journal Article'] : template.types,
       pmid: work.ostrane?.pmid ?? String(99001000 + number),
       ...(inOstrane || next() < 0.94 ? {} : { noAbstract: true }),
     };

@@ -29,13 +29,14 @@ import { freezeSieve } from '@/stages/sieve/store/freeze-sieve';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { aPdf } from '@/testing/a-pdf';
 import { checkSome, told } from './checks';
-import { MILL_DATABASES, MILL_SIEVE } from './mills/review';
-import { DEMO_DATABASES, type DemoDatabase } from './profiles';
+import { DEMO_DATABASES, type DemoDatabase, MILL_DATABASES } from './profiles';
 
 const TITLE = 'Bright light and day sleep in night workers';
 const MILLS_TITLE = 'The repair of historic tide mills';
 
-const SIEVE: Sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
+const sieveIn = (file: string): Sieve => sieveSchema.parse(JSON.parse(readFileSync(file, 'utf8')));
+const SIEVE = sieveIn('demo/data/sieve.json');
+const MILL_SIEVE = sieveIn('demo/data/mill-sieve.json');
 
 const CRITERIA: Omit<CriterionInput, 'id'>[] = [
   {

@@ -118,7 +118,11 @@ test('a sieve shows its counts at once and the works behind them', async ({ page
   await expect(page.getByRole('row').nth(5)).toContainText('Refereed');
   // Somebody else changes it meanwhile: what they left is shown, with a message, and nothing is overwritten.
   const other = await page.context().newPage();
-  await other.goto(page.url());
+  // What was brought back is saved a moment later.
+  await expect(async () => {
+    await other.goto(page.url());
+    await expect(other.getByRole('row').nth(5)).toContainText('Refereed', { timeout: 2000 });
+  }).toPass();
   await other.getByRole('button', { name: 'Switch off' }).click();
   await expect(other.getByRole('row').nth(5)).toContainText('switched off');
   await expect(other.getByText('Saving …')).toHaveCount(0);

@@ -3,7 +3,8 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
-import { filePath } from '@/platform/files/files';
+import { earlierFolder } from '@/platform/files/bring-in';
+import { incomingFolder } from '@/platform/files/incoming';
 import { sweepFiles } from '@/platform/files/sweep';
 import { resendLost } from '@/platform/queue/claim';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queue/queue';
@@ -55,7 +56,7 @@ const looking = setInterval(
 );
 // What was left behind by a crash or a deletion goes, now and once a day.
 const sweep = () =>
-  sweepFiles(orm.em.fork(), filePath('', '')).then(
+  sweepFiles(orm.em.fork(), incomingFolder(), earlierFolder()).then(
     (n) => n && console.log(`[worker] ${n} files that no review needs were removed`),
     (error) => console.error('[worker]', error),
   );

@@ -3,7 +3,6 @@ import type { Place } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, INDEXER_STATUSES, type Mask, MEDLINE_STATUSES } from '@/core/vocabularies';
 import { type Aside, type Claim, makeClaim, STATED_TIERS } from './claim';
 import { findCues, leavesOf, narrowsOf } from './cues';
-import { RETRACTED_TITLE } from './cues-self-named';
 import { designsOfPublication } from './design-of-publication';
 import { type Facets, facetsOfRecord } from './facets';
 import { notesOf, typeTermsOf } from './notes';
@@ -13,6 +12,9 @@ import { sourcesOfPublication } from './source-of-publication';
 import { type DatabaseScope, statedClaims } from './stated';
 import { UsualText, usualClaim, usualInPopular } from './usual';
 import { WholeText } from './whole-text';
+
+/** Titles that mark the item as withdrawn; a flag, not a type. Common practice of publishers. */
+const RETRACTED_TITLE = /^\s*[[(]?\s*(?:retracted(?: article)?|withdrawn)\b\s*[\])]?\s*[:.–—-]/i;
 
 /** All but `not-indexed-yet` can also come from a work's family: a notice that was retrieved, or a field that names one. */
 export const FLAGS = [

@@ -1,9 +1,8 @@
 import { PRESS_KINDS } from '@/core/venues';
 import { ALL, axisMask, bitCount, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
 import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
-import { MENTIONED } from './cue-helpers';
 import type { CueRule, Zone } from './cue-rule';
-import { CUE_RULES } from './cue-rules';
+import { CUE_RULES, MENTIONED } from './cue-rules';
 import { type Prefilter, prefilterOf } from './prefilter';
 import { readsLikeMethods, sentencesOf } from './sections';
 import { alwaysTried, WholeText } from './whole-text';

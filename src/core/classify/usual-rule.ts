@@ -15,7 +15,8 @@ export interface UsualRule<Axis extends CodedAxis = CodedAxis> {
   /** Words of title, abstract and container that speak for one of the others. */
   readonly lacks?: RegExp;
   readonly has?: RegExp;
-  readonly when?: (record: BibRecord) => boolean;
+  /** What the fields of the record must say besides. */
+  readonly when?: FieldTest;
   /** Without an abstract the words could not be expected. */
   readonly needsAbstract?: number;
   /** The words are looked for in the title only, and a title without English words may lack them all the same. */
@@ -31,11 +32,42 @@ export interface UsualRule<Axis extends CodedAxis = CodedAxis> {
   readonly hits: readonly (string | Partial<BibRecord>)[];
   readonly misses: readonly (string | Partial<BibRecord>)[];
 }
-/** Gives a rule its type: each speaks of the values of one axis. */
-export const usually = <Axis extends CodedAxis>(r: UsualRule<Axis>): UsualRule => r as unknown as UsualRule;
 
-export const REVIEW_WORDS =
-  /\b(?:review\w*|meta-?analy\w+|overview|guidelines?|recommendations?|case reports?|protocol|letter|editorial|commentary|in reply)\b/i;
-export const SYSTEMATIC_WORDS =
-  /\b(?:systematic\w*|meta-?analy\w+|searched|databases|scoping|umbrella|PRISMA|eligib\w+|screened|pooled|rapid)\b/i;
-export const isPeriodical = (r: BibRecord): boolean => r.issns.length > 0 || r.volume !== '' || r.issue !== '';
+/** Facts about a record that are more than one field's words. */
+export const RECORD_FACTS = [
+  'periodical',
+  'in-a-volume',
+  'page-or-issue',
+  'called-a-magazine',
+  'not-popular',
+  'catalogued-as-a-book',
+] as const;
+export type RecordFact = (typeof RECORD_FACTS)[number];
+
+export const TESTED_TEXTS = ['title', 'container', 'publisher', 'abstract', 'types'] as const;
+export const TESTED_FIELDS = ['container', 'pages', 'volume', 'issns'] as const;
+
+/** A test of a record's fields, as data: all of it must hold. */
+export interface FieldTest {
+  readonly facts?: readonly RecordFact[];
+  readonly formats?: readonly string[];
+  readonly filled?: readonly (typeof TESTED_FIELDS)[number][];
+  readonly empty?: readonly (typeof TESTED_FIELDS)[number][];
+  readonly pages?: Bounds;
+  readonly authors?: Bounds;
+  readonly texts?: readonly TextTest[];
+  /** One of these must hold. */
+  readonly any?: readonly FieldTest[];
+}
+interface Bounds {
+  readonly atLeast?: number;
+  readonly atMost?: number;
+}
+/** Words that one of these texts has, or that none of them has. */
+interface TextTest {
+  readonly of: readonly (typeof TESTED_TEXTS)[number][];
+  /** Only the first of them that is not empty is read. */
+  readonly first?: true;
+  readonly has?: RegExp;
+  readonly lacks?: RegExp;
+}

@@ -1,9 +1,9 @@
 import type { BibRecord } from '@/core/record';
 import { ALL, axisMask, type CodedAxis, type Mask } from '@/core/vocabularies';
 import { type Claim, makeClaim } from './claim';
-import { USUAL_IN_POPULAR } from './usual-popular';
+import { fieldsAre } from './field-test';
 import type { UsualRule } from './usual-rule';
-import { USUAL_RULES } from './usual-rules';
+import { USUAL_IN_POPULAR, USUAL_RULES } from './usual-rules';
 import { WholeText } from './whole-text';
 
 interface Prepared extends UsualRule {
@@ -68,7 +68,7 @@ export function usualClaim(
   for (const r of BY_AXIS[axis]) {
     if ((mask & r.outside) !== 0 || (mask & r.goal) === 0 || (mask & ~r.goal) === 0) continue;
     if ((r.research && !research) || (publications & r.barred) !== 0) continue;
-    if (r.when && !r.when(record)) continue;
+    if (r.when && !fieldsAre(r.when, record)) continue;
     if (!speaks(r, text)) continue;
     return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);
   }

@@ -1,6 +1,5 @@
-import { MENTIONED } from './cue-helpers';
 import type { Zone } from './cue-rule';
-import { CUE_RULES } from './cue-rules';
+import { CUE_RULES, MENTIONED } from './cue-rules';
 import { FACET_WORDS } from './facet-words';
 import { type Prefilter, prefilterOf } from './prefilter';
 import { USUAL_RULES } from './usual-rules';

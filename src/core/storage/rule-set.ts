@@ -26,7 +26,10 @@ export const RULE_SET = fingerprint([
     ...[r.yieldsTo, r.told],
   ]),
   SHAPE_RULES.map((r) => [r.id, r.tier, r.sets, r.excludes]),
-  USUAL_RULES.map((r) => [r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research]),
+  USUAL_RULES.map((r) => [
+    ...[r.id, r.axis, r.among, r.to, r.has?.source, r.lacks?.source, r.needsAbstract, r.sources, r.research],
+    JSON.stringify(r.when, (_, value: unknown) => (value instanceof RegExp ? String(value) : value)),
+  ]),
   SOURCES_OF,
   DESIGN_MASKS,
 ]);

@@ -8,7 +8,7 @@ const genre = (name: string, of: keyof typeof MODS_GENRES): NamedSets => row(nam
 const resource = (name: string, of: keyof typeof MODS_RESOURCES): NamedSets => row(name, MODS_RESOURCES[of]!.sets);
 
 /** What a text that is catalogued as a whole can be, and where it can stand. */
-export const WHOLE_SOURCES = [
+const WHOLE_SOURCES = [
   'book',
   'reference-work',
   'thesis',
@@ -20,7 +20,7 @@ export const WHOLE_SOURCES = [
   'web',
   'other',
 ] as const satisfies readonly SourceType[];
-export const WHOLES = [
+const WHOLES = [
   'book',
   'thesis',
   'report',

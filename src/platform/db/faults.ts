@@ -3,6 +3,9 @@ const codeOf = (error: unknown): string => String((error as { code?: unknown } |
 /** A row refers to one that is not there: when it is written, or, for constraints that wait until then, at the commit. */
 export const isMissingReference = (error: unknown): boolean => codeOf(error) === '23503';
 
+/** The disk of the database has no room left. */
+export const isFull = (error: unknown): boolean => codeOf(error) === '53100';
+
 const UNREACHABLE = new Set([
   'ECONNREFUSED',
   'ECONNRESET',

@@ -3,6 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Client } from 'pg';
 import PgBoss from 'pg-boss';
+import { bringFilesIn, earlierFolder } from '../files/bring-in';
 import { createQueue } from '../queue/queue';
 import { databaseUrl } from './config';
 import { grantToApplication } from './grants';
@@ -49,6 +50,8 @@ try {
       await boss.start();
       await createQueue(boss);
       await boss.stop({ graceful: false });
+      const brought = await bringFilesIn(orm.em.fork(), earlierFolder());
+      if (brought) console.log(`${brought} files that an earlier version kept on disk were brought into the database`);
       if (process.env.APPLICATION_ROLE) await grantToApplication(orm.em.fork(), process.env.APPLICATION_ROLE);
     } finally {
       await lock.end();

@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { setPriority } from 'node:os';
 import { join } from 'node:path';
+import { lowerPriority } from './child';
 import { linesOf, TooLong } from './lines';
+import { Turns } from './turns';
 
 const MOST_SECONDS = 60;
 const MOST_MEMORY_MB = 512;
@@ -11,24 +12,13 @@ const AT_ONCE = 2;
 
 export type ReadPdf = { ok: true; pages: string[] } | { ok: false; code: 'locked' | 'damaged' | 'too-long'; message: string };
 
-let running = 0;
-const waiting: (() => void)[] = [];
+const turns = new Turns(AT_ONCE);
 
 /**
  * The text of a PDF, a string a page; a page that is a picture gives ''. It is read in a process of its own, with bounds
  * on time, memory, pages and text, at most two at once.
  */
-export async function readPdf(path: string, seconds = MOST_SECONDS): Promise<ReadPdf> {
-  if (running >= AT_ONCE) await new Promise<void>((go) => waiting.push(go));
-  else running++;
-  try {
-    return await readInChild(path, seconds);
-  } finally {
-    const next = waiting.shift();
-    if (next) next();
-    else running--;
-  }
-}
+export const readPdf = (path: string, seconds = MOST_SECONDS): Promise<ReadPdf> => turns.take(() => readInChild(path, seconds));
 
 async function readInChild(path: string, seconds: number): Promise<ReadPdf> {
   const program = join(process.cwd(), 'src', 'workers', 'read-pdf.mjs');
@@ -47,15 +37,6 @@ async function readInChild(path: string, seconds: number): Promise<ReadPdf> {
   } finally {
     clearTimeout(timer);
     child.kill('SIGKILL');
-  }
-}
-
-/** People who ask for pages come first. */
-function lowerPriority({ pid }: ChildProcess) {
-  try {
-    if (pid) setPriority(pid, 10);
-  } catch {
-    // It ended already, or the system does not let us: then it runs like any other.
   }
 }
 

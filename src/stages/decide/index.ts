@@ -15,7 +15,7 @@ export { lookAgain } from './queries/look-again';
 export { precedents } from './queries/precedents';
 export { searchPdfs } from './queries/search-pdfs';
 export { seenDecisions } from './queries/seen-decisions';
-export { type AttachmentLine, attachmentsOf, pdfPath } from './store/attachments';
+export { type AttachmentLine, addPages, attachmentsOf } from './store/attachments';
 export { type FullTextLine, lineOf } from './store/full-text';
 export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
 export { decisionsOn, placeIn, type ReviewState, reviewState } from './store/review-state';

@@ -1,4 +1,5 @@
-/** What other stages may use of this one. */
+/** What other stages, and processes of their own, may use of this one. */
+export { takeBundle } from './bundle/read';
 export { archiveReview } from './commands/archive';
 export { deleteReview } from './commands/delete-review';
 export { askFigures } from './queries/strip-figures';

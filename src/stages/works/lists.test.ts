@@ -163,7 +163,7 @@ test('the command line stops, holds and lets through what the application does',
   const own = await aReview(db.context());
   const file = 'demo/files/vellmora.ris';
   await importText(db, own.id, 'VH', readFileSync(file, 'utf8'), true);
-  const sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/sieve.json', 'utf8')));
+  const sieve = sieveSchema.parse(JSON.parse(readFileSync('demo/data/sieve.json', 'utf8')));
   expect(await saveSieve(db.context(), own.id, { sieve, seenEdit: 0 })).toMatchObject({ ok: true });
   const { run, outcomes, columns } = await reviewState(db.context(), own.id);
   const here = new Map<string, string>();
@@ -175,7 +175,7 @@ test('the command line stops, holds and lets through what the application does',
     const by = outcomes.by[i]!;
     here.set(line.no + line.title, `${['through', 'held', 'stopped'][outcomes.fate[i]!]} ${by < 0 ? '' : sieve[by]!.id}`);
   }
-  const args = ['sieve', '--with', 'demo/sieve.json', '--as-of', '2026-09-14', '--refereed-journals', file];
+  const args = ['sieve', '--with', 'demo/data/sieve.json', '--as-of', '2026-09-14', '--refereed-journals', file];
   const printed = execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
     encoding: 'utf8',
     env: { ...process.env, NODE_OPTIONS: '' },

@@ -1,6 +1,7 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { SampleDesign } from '@/core/checks';
 import type { BibRecord } from '@/core/record';
+import { SieveVersion } from './sieve';
 
 /** Works of a sample that one limiter stopped; of a sample of decisions there is one stratum without a limiter. */
 export interface SampleStratum {
@@ -30,7 +31,13 @@ export const SampleCheck = defineEntity({
     order: p.json<number[]>(),
     /** Of a sample of decisions: what was decided of each. */
     decided: p.json<Record<number, 'keep' | 'exclude'>>(),
-    sieveVersion: p.integer(),
+    sieveVersion: p.integer().persist(false),
+    version: () =>
+      p
+        .manyToOne(SieveVersion)
+        .joinColumns('review_id', 'sieve_version')
+        .referencedColumnNames('review_id', 'number')
+        .createForeignKeyConstraint(false),
     person: p.string().length(120),
     at: p.datetime(),
   },
@@ -44,7 +51,13 @@ export const SampleVerdict = defineEntity({
   properties: {
     reviewId: p.uuid().primary(),
     seq: p.integer().primary(),
-    checkNumber: p.integer(),
+    checkNumber: p.integer().persist(false),
+    check: () =>
+      p
+        .manyToOne(SampleCheck)
+        .joinColumns('review_id', 'check_number')
+        .referencedColumnNames('review_id', 'number')
+        .createForeignKeyConstraint(false),
     workNo: p.integer(),
     verdict: p.enum(['keep', 'exclude', 'unsure', 'undo'] as const),
     note: p.text(),

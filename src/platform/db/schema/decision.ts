@@ -3,6 +3,7 @@ import type { DecisionVerdict, Stage } from '@/core/flow';
 import type { OutcomeThen } from '@/core/grounds';
 import type { MaskAxis } from '@/core/sieve';
 import type { StoredAxis } from './classification';
+import { SieveVersion } from './sieve';
 
 /** Classification and outcome at the time of a decision. */
 export interface Snapshot {
@@ -31,7 +32,13 @@ export const Decision = defineEntity({
     /** For the people of the review alone: not part of the grounds. */
     note: p.text(),
     snapshot: p.json<Snapshot>(),
-    sieveVersion: p.integer(),
+    sieveVersion: p.integer().persist(false),
+    version: () =>
+      p
+        .manyToOne(SieveVersion)
+        .joinColumns('review_id', 'sieve_version')
+        .referencedColumnNames('review_id', 'number')
+        .createForeignKeyConstraint(false),
     /** Decisions of one act on a list share it; null for single ones. */
     act: p.uuid().nullable(),
     person: p.string().length(120),

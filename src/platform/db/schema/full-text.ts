@@ -1,4 +1,5 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import { RecordRow } from './retrieval';
 
 /** Where the full text of a work stands: what was asked for and when, and what came of it. */
 export const FullText = defineEntity({
@@ -21,7 +22,7 @@ export const FullText = defineEntity({
 });
 export type FullText = InferEntity<typeof FullText>;
 
-/** A PDF that belongs to a work. The file is stored beside the database; taken away, it stays there. */
+/** A PDF that belongs to a work. Taken away, it stays here, and so does the file. */
 export const Attachment = defineEntity({
   name: 'Attachment',
   indexes: [{ properties: ['reviewId', 'recordNo'] }],
@@ -29,7 +30,13 @@ export const Attachment = defineEntity({
     reviewId: p.uuid().primary(),
     id: p.uuid().primary(),
     /** A record of the work, so that it stays with it when works are joined or parted. */
-    recordNo: p.integer(),
+    recordNo: p.integer().persist(false),
+    record: () =>
+      p
+        .manyToOne(RecordRow)
+        .joinColumns('review_id', 'record_no')
+        .referencedColumnNames('review_id', 'no')
+        .createForeignKeyConstraint(false),
     name: p.string().length(300),
     bytes: p.bigint('number'),
     sha256: p.string().length(64),

@@ -2,6 +2,7 @@ import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
 import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
 import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
+import { KeptFile, KeptPiece } from './kept';
 import {
   MergeBlocks,
   MergeKeyRow,
@@ -22,6 +23,7 @@ export * from './checks';
 export * from './classification';
 export * from './decision';
 export * from './full-text';
+export * from './kept';
 export * from './merging';
 export * from './retrieval';
 export * from './review';
@@ -37,6 +39,8 @@ export const entities = [
   RecordRow,
   RejectedEntry,
   SetAside,
+  KeptFile,
+  KeptPiece,
   RecordClaimsRow,
   Work,
   WorkRecord,

@@ -52,7 +52,13 @@ export const ImportFile = defineEntity({
   properties: {
     reviewId: p.uuid().primary(),
     id: p.uuid().primary(),
-    retrievalId: p.uuid(),
+    retrievalId: p.uuid().persist(false),
+    retrieval: () =>
+      p
+        .manyToOne(Retrieval)
+        .joinColumns('review_id', 'retrieval_id')
+        .referencedColumnNames('review_id', 'id')
+        .createForeignKeyConstraint(false),
     /** The file whose rejected entries this one holds, corrected: its entries are not counted a second time. */
     corrects: p.uuid().nullable(),
     /** How a table's columns are read; null for other formats, and until a person said so. */
@@ -77,7 +83,13 @@ export const RecordRow = defineEntity({
   properties: {
     reviewId: p.uuid().primary(),
     no: p.integer().primary(),
-    fileId: p.uuid(),
+    fileId: p.uuid().persist(false),
+    file: () =>
+      p
+        .manyToOne(ImportFile)
+        .joinColumns('review_id', 'file_id')
+        .referencedColumnNames('review_id', 'id')
+        .createForeignKeyConstraint(false),
     /** Null when it came from a search of several databases and does not say from which. */
     databaseId: p.uuid().nullable(),
     ordinal: p.integer(),

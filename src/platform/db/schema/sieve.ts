@@ -1,5 +1,6 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { Sieve } from '@/core/sieve';
+import { RecordRow } from './retrieval';
 
 export const ReviewColumns = defineEntity({
   name: 'ReviewColumns',
@@ -67,7 +68,13 @@ export const SieveOverride = defineEntity({
     fate: p.enum(['pass', 'stop', 'undo'] as const),
     limiters: p.json<string[]>(),
     /** A record of the work, so that the word stays with it when works are joined or parted; and its number then. */
-    recordNo: p.integer(),
+    recordNo: p.integer().persist(false),
+    record: () =>
+      p
+        .manyToOne(RecordRow)
+        .joinColumns('review_id', 'record_no')
+        .referencedColumnNames('review_id', 'no')
+        .createForeignKeyConstraint(false),
     workNo: p.integer(),
     undoes: p.integer().nullable(),
     reason: p.text(),

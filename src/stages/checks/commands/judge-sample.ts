@@ -29,7 +29,7 @@ export const judgeSample = reviewCommand({
     if (!check.order.includes(input.workNo)) return refuse('not-drawn', 'This work is not in the sample.');
     const seq = await nextSeq(ctx.em, 'sample_verdict', reviewId);
     ctx.em.create(SampleVerdict, {
-      ...{ reviewId, seq, checkNumber: input.check, workNo: input.workNo, verdict: input.verdict, note: input.note },
+      ...{ reviewId, seq, check, workNo: input.workNo, verdict: input.verdict, note: input.note },
       ...{ person: review.person, at: ctx.now() },
     });
     return { seq };

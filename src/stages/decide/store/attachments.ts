@@ -1,10 +1,7 @@
-import { join } from 'node:path';
+import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
-import { Attachment } from '@/platform/db/schema';
-
-/** Where attached PDFs are kept, beside the files of the retrievals. */
-export const pdfPath = (reviewId: string, id: string): string =>
-  join(process.env.NARROW_SIEVE_DATA ?? '.data', 'files', reviewId, 'pdf', id);
+import { Attachment, AttachmentPage } from '@/platform/db/schema';
+import { isKept, keptPieces } from '@/platform/files/kept-files';
 
 export interface AttachmentLine {
   id: string;
@@ -33,10 +30,18 @@ export async function openPdf(
   ctx: Context,
   reviewId: string,
   id: string,
-): Promise<{ path: string; attachment: Attachment; workNo: number }> {
+): Promise<{ pieces: AsyncIterable<Uint8Array>; attachment: Attachment; workNo: number }> {
   await openReview(ctx, reviewId);
   const attachment = isUuid(id) ? await ctx.em.findOne(Attachment, { reviewId, id }) : null;
-  if (!attachment || attachment.removed) throw new NotFound('There is no such PDF.');
+  if (!attachment || attachment.removed || !(await isKept(ctx.em, reviewId, attachment.sha256)))
+    throw new NotFound('There is no such PDF.');
   const line = (await attachmentsOf(ctx, reviewId)).find((a) => a.id === id);
-  return { path: pdfPath(reviewId, id), attachment, workNo: line?.workNo ?? 0 };
+  return { pieces: keptPieces(ctx.em, reviewId, attachment.sha256), attachment, workNo: line?.workNo ?? 0 };
+}
+
+/** The text of a PDF's pages, to be searched. PostgreSQL keeps no null characters in texts. */
+export function addPages(tx: EntityManager, reviewId: string, attachmentId: string, pages: readonly string[]) {
+  pages.forEach((text, i) => {
+    tx.create(AttachmentPage, { reviewId, attachmentId, page: i + 1, text: text.replaceAll('\0', '') });
+  });
 }

@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { DecisionVerdict, ReasonLine, Stage } from '@/core/flow';
 import type { Context } from '@/platform/context';
-import { Decision, type Snapshot, type Work } from '@/platform/db/schema';
+import { Decision, SieveVersion, type Snapshot, type Work } from '@/platform/db/schema';
 import { outcomeNow, outcomeWords, type SieveState } from '@/stages/sieve';
 
 export const FROZEN_WITH = 'Saved with the first decision made under it.';
@@ -23,7 +23,8 @@ interface Added {
 export function addDecision(em: EntityManager, ctx: Context, state: SieveState, work: Work, added: Added) {
   const { stage, verdict, page, note, seq, reason, sieveVersion, act } = added;
   em.create(Decision, {
-    ...{ reviewId: state.review.id, workNo: work.no, seq, stage, verdict, page, note, sieveVersion, act },
+    ...{ reviewId: state.review.id, workNo: work.no, seq, stage, verdict, page, note, act },
+    version: em.getReference(SieveVersion, [state.review.id, sieveVersion]),
     reasonCode: reason?.code ?? '',
     reasonText: reason?.text ?? '',
     grounds: added.grounds.trim(),

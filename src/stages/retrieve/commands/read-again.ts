@@ -1,11 +1,10 @@
 import { z } from 'zod';
-import { detectFormat, FORMAT_CODES } from '@/core/formats';
+import { DETECT_BYTES, detectFormat, FORMAT_CODES } from '@/core/formats';
 import { ImportFile } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
+import { keptHead } from '@/platform/files/kept-files';
 import { enqueue } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { firstBytes } from '../store/first-bytes';
 
 export const ReadAgain = z.strictObject({ fileId: z.uuid(), format: z.enum(FORMAT_CODES) });
 
@@ -22,7 +21,7 @@ export const readAgain = reviewCommand({
     if (!file) return refuse('no-file', 'There is no such file.');
     if (!['refused', 'cancelled', 'failed', 'waiting'].includes(file.state))
       return refuse('read-already', 'This file was read already. Withdraw its retrieval to read it in another way.');
-    const detected = detectFormat(await firstBytes(filePath(reviewId, fileId)), format);
+    const detected = detectFormat(await keptHead(ctx.em, reviewId, file.sha256, DETECT_BYTES), format);
     if ('problem' in detected) return refuse('unreadable', `${file.name}: ${detected.problem.message}`);
     const waiting = format === 'csv' && !file.mapping;
     ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '' });

@@ -1,16 +1,14 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdir, rm } from 'node:fs/promises';
-import { dirname } from 'node:path';
-import { type Readable, Transform } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import { randomUUID } from 'node:crypto';
+import { mkdir } from 'node:fs/promises';
+import type { Readable } from 'node:stream';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { detectFormat, type Format, mappingOf, textOfHead } from '@/core/formats';
 import type { ColumnMapping } from '@/core/record';
 import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
-import { isMissingReference } from '@/platform/db/faults';
-import { ImportFile, type Retrieval, SourceDatabase } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
+import { isFull, isMissingReference } from '@/platform/db/faults';
+import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
+import { type Incoming, incomingFolder, withIncoming } from '@/platform/files/incoming';
+import { keepFile } from '@/platform/files/kept-files';
 import { hasRoom } from '@/platform/files/room';
 import { enqueue } from '@/platform/queue/queue';
 import { takeLocks } from '@/platform/verbs/open-review';
@@ -19,7 +17,6 @@ import { firstBytes } from '../store/first-bytes';
 import { EMPTY_RETRIEVAL, insertRetrieval, retrievalById, retrievalsOf } from '../store/retrievals';
 
 export const MAX_FILE_BYTES = 1024 * 1024 * 1024;
-class TooLarge extends Error {}
 
 /** Where a file belongs: a retrieval, or a database, whose newest retrieval gets it (a first one is begun if need be). */
 export interface FileTarget {
@@ -34,7 +31,7 @@ export interface FileTarget {
 }
 
 /**
- * Keeps a file as received and queues its import. It is streamed to disk: memory does not grow with it. A file that
+ * Keeps a file as received and queues its import. Memory does not grow with it. A file that
  * cannot be read as a whole is listed as refused, with the reason; a table waits until its columns are matched.
  */
 export async function receiveFile(
@@ -47,20 +44,18 @@ export async function receiveFile(
   await openReview(ctx, reviewId);
   const wrong = await wrongTarget(ctx, reviewId, target);
   if (wrong) return wrong;
-  const fileId = randomUUID();
-  const path = filePath(reviewId, fileId);
-  await mkdir(dirname(path), { recursive: true });
-  if (!(await hasRoom(dirname(path), target.bytes ?? 0)))
-    return refuse('no-room', `The disk of the server has no room for ${name}. Nothing was taken; make room, then send it again.`);
-  const kept = await keep(path, body);
-  if (!kept) return refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
+  await mkdir(incomingFolder(), { recursive: true });
+  const noRoom = () =>
+    refuse('no-room', `The disk of the server has no room for ${name}. Nothing was taken; make room, then send it again.`);
+  if (!(await hasRoom(incomingFolder(), target.bytes ?? 0))) return noRoom();
   try {
-    const received = await enter({ ...ctx, em: ctx.em.fork() }, reviewId, target, { id: fileId, name, ...kept });
-    // One that cannot be read is listed as refused, and kept to be looked at.
-    if (!received.ok && received.code === 'same-file') await rm(path, { force: true });
-    return received;
+    const received = await withIncoming(body, MAX_FILE_BYTES, async (file) => {
+      await ctx.em.fork().transactional((tx) => keepFile(tx as EntityManager, reviewId, file));
+      return enter({ ...ctx, em: ctx.em.fork() }, reviewId, target, name, file);
+    });
+    return received ?? refuse('too-large', `${name} is larger than 1 GB. Export it in parts.`);
   } catch (error) {
-    await rm(path, { force: true });
+    if (isFull(error)) return noRoom();
     // The review was deleted while the file came.
     if (isMissingReference(error)) throw new NotFound('There is no such review.');
     throw error;
@@ -72,9 +67,11 @@ async function enter(
   ctx: Context,
   reviewId: string,
   target: FileTarget,
-  file: { id: string; name: string; bytes: number; sha256: string },
+  name: string,
+  { path, bytes, sha256 }: Incoming,
 ): Promise<Result<{ fileId: string; waiting: boolean }>> {
-  const head = await firstBytes(filePath(reviewId, file.id));
+  const file = { id: randomUUID(), name, bytes, sha256 };
+  const head = await firstBytes(path);
   const detected = detectFormat(head, target.format);
   return ctx.em.transactional(async (em) => {
     const tx = em as EntityManager;
@@ -87,7 +84,8 @@ async function enter(
         `${file.name} has the same content as ${twin.name}, which was already imported into retrieval ${twin.number}. Nothing was added.`,
       );
     const row = {
-      ...{ reviewId, ...file, retrievalId: retrieval.id, corrects: target.corrects ?? null, mapping: null, parsed: 0, rejected: 0 },
+      ...{ reviewId, ...file, corrects: target.corrects ?? null, mapping: null, parsed: 0, rejected: 0 },
+      retrieval: tx.getReference(Retrieval, [reviewId, retrieval.id]),
       receivedAt: ctx.now(),
     };
     if ('problem' in detected) {
@@ -136,37 +134,16 @@ async function placeOf(
   return { retrieval, databases: await ctx.em.find(SourceDatabase, { reviewId, id: { $in: databaseIds } }) };
 }
 
-async function keep(path: string, body: Readable): Promise<{ bytes: number; sha256: string } | null> {
-  const hash = createHash('sha256');
-  let bytes = 0;
-  const tap = new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      bytes += chunk.length;
-      hash.update(chunk);
-      done(bytes > MAX_FILE_BYTES ? new TooLarge() : null, chunk);
-    },
-  });
-  try {
-    await pipeline(body, tap, createWriteStream(path, { flush: true }));
-  } catch (error) {
-    await rm(path, { force: true });
-    if (error instanceof TooLarge) return null;
-    throw error;
-  }
-  return { bytes, sha256: hash.digest('hex') };
-}
-
 /** The same content, imported before from the same databases and not withdrawn. Two databases may give the same file. */
 async function twinOf(ctx: Context, reviewId: string, sha256: string, into: Pick<Retrieval, 'id'>) {
-  const files = await ctx.em.find(ImportFile, { reviewId, sha256, state: { $in: ['received', 'waiting', 'imported'] } });
-  const all = await retrievalsOf(ctx, reviewId);
-  const databases = all.find((r) => r.id === into.id)?.databaseIds ?? [];
-  for (const file of files) {
-    const retrieval = all.find((r) => r.id === file.retrievalId);
-    if (retrieval && !retrieval.withdrawn && retrieval.databaseIds.some((d) => databases.includes(d)))
-      return { name: file.name, number: retrieval.number };
-  }
-  return null;
+  const files = await ctx.em.find(
+    ImportFile,
+    { reviewId, sha256, state: { $in: ['received', 'waiting', 'imported'] }, retrieval: { withdrawn: false } },
+    { populate: ['retrieval'] },
+  );
+  const databases = (await retrievalById(ctx, reviewId, into.id))?.databaseIds ?? [];
+  const twin = files.find(({ retrieval }) => retrieval.databaseIds.some((d) => databases.includes(d)));
+  return twin ? { name: twin.name, number: twin.retrieval.number } : null;
 }
 
 /** The mapping of an earlier table of one of these databases, when the columns are the same. */

@@ -6,7 +6,7 @@ import { problemWords } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { copyRows } from '@/platform/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
-import { filePath, readChunks } from '@/platform/files/files';
+import { keptPieces } from '@/platform/files/kept-files';
 import type { Progress } from '@/platform/queue/progress';
 import { enqueue } from '@/platform/queue/queue';
 
@@ -29,7 +29,7 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
     const retrieval = await tx.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
     const databases = await tx.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } });
     const carried = new Map(databases.map((d) => [d.id, new CarriedFields()]));
-    const counts = await copyEntries(tx, file, attribution(databases), progress, carried);
+    const counts = await copyEntries(tx, ctx.em.fork(), file, attribution(databases), progress, carried);
     file.state = 'imported';
     file.parsed = counts.parsed;
     file.rejected = counts.rejected;
@@ -64,6 +64,8 @@ function attribution(databases: readonly SourceDatabase[]): Attribute {
 
 async function copyEntries(
   tx: EntityManager,
+  /** The file is read beside the transaction, whose connection takes the rows. */
+  source: EntityManager,
   file: ImportFile,
   attribute: Attribute,
   progress: Progress,
@@ -79,7 +81,7 @@ async function copyEntries(
   async function* records() {
     let bytesRead = 0;
     async function* chunks() {
-      for await (const chunk of readChunks(filePath(file.reviewId, file.id))) {
+      for await (const chunk of keptPieces(source, file.reviewId, file.sha256)) {
         bytesRead += chunk.length;
         yield chunk;
       }

@@ -1,8 +1,7 @@
-import { guessDelimiter, guessMapping, mappingOf, RowReader, textOfHead } from '@/core/formats';
+import { DETECT_BYTES, guessDelimiter, guessMapping, mappingOf, RowReader, textOfHead } from '@/core/formats';
 import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
 import { ImportFile, Retrieval } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
-import { firstBytes } from '../store/first-bytes';
+import { keptHead } from '@/platform/files/kept-files';
 
 /** A table whose columns are to be matched: its header, its first rows, and what the names suggest. */
 export async function tableView(ctx: Context, reviewId: string, fileId: string) {
@@ -10,7 +9,7 @@ export async function tableView(ctx: Context, reviewId: string, fileId: string) 
   const file = isUuid(fileId) ? await ctx.em.findOne(ImportFile, { reviewId, id: fileId, format: 'csv' }) : null;
   if (!file) throw new NotFound('There is no such table.');
   const retrieval = await ctx.em.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
-  const text = textOfHead(await firstBytes(filePath(reviewId, fileId))).trimStart();
+  const text = textOfHead(await keptHead(ctx.em, reviewId, file.sha256, DETECT_BYTES)).trimStart();
   const suggested = mappingOf(text);
   const delimiter = suggested?.delimiter ?? guessDelimiter(text) ?? ',';
   const reader = new RowReader(delimiter);

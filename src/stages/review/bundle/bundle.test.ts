@@ -7,6 +7,7 @@ import { ZipFile } from 'yazl';
 import type { Limiter } from '@/core/sieve';
 import { FACTS, type FactTables, type Piece } from '@/core/write-up';
 import { NotFound } from '@/platform/context';
+import { withIncoming } from '@/platform/files/incoming';
 import { addKnown } from '@/stages/checks/commands/add-known';
 import { drawCheck } from '@/stages/checks/commands/draw-sample';
 import { judgeSample } from '@/stages/checks/commands/judge-sample';
@@ -29,7 +30,8 @@ import { deleteReview } from '../commands/delete-review';
 import { overview } from '../queries/overview';
 import { sizesOf } from '../queries/sizes';
 import { bundleJsonSchema } from './forms';
-import { readBundle } from './read';
+import { readBundle } from './in-child';
+import { takeBundle } from './read';
 import { MADE_ANEW, ROW_KIND_NAMES } from './rows';
 import { writeBundle } from './write';
 
@@ -100,7 +102,8 @@ const filesIn = (bytes: Buffer): Promise<Map<string, Buffer>> =>
     }),
   );
 const take = async (bytes: Buffer) => {
-  const taken = await readBundle(db.context(), 'b.zip', Readable.from([bytes]));
+  const taken = await withIncoming(Readable.from([bytes]), 1e9, (file) => takeBundle(db.context(), 'b.zip', file.path));
+  if (!taken) throw new Error('larger than any bundle of a test');
   // What can be worked out is, by a job.
   if (taken.ok) await db.work(taken.id);
   return taken;
@@ -134,7 +137,7 @@ test('out and back: the same counts, the same works, the same bundle but for tim
   expect((await counts(other)).identities.every((i) => i.holds)).toBe(true);
   expect(sameBut(await filesIn(await bundleOf(other)))).toEqual(sameBut(await filesIn(first)));
   const [pdf] = await attachmentsOf(db.context(), other);
-  expect(readFileSync((await openPdf(db.context(), other, pdf!.id)).path)).toEqual(aPdf(['Mats', 'Pain fell.']));
+  expect(await buffer((await openPdf(db.context(), other, pdf!.id)).pieces)).toEqual(aPdf(['Mats', 'Pain fell.']));
   // The copy is a review of its own: deciding in it leaves the first as it is.
   await decideWork(db.context(), other, { workNo: 4, verdict: 'wait', reasonCode: '', grounds: '', seenSeq: 0 });
   expect((await workDetail(db.context(), id, 4)).state).not.toBe('waiting');
@@ -143,6 +146,19 @@ test('out and back: the same counts, the same works, the same bundle but for tim
   expect(brought).toMatchObject({ ok: true, taken: { added: 1 } });
   expect((await knownView(db.context(), other)).lines.at(-1)).toMatchObject({ fate: 'asked', asked: [{ work: 2 }] });
   await deleteReview(db.context(), other, { title: 'Knee pads' });
+});
+
+test('a process of its own takes a bundle in, and refuses what is none', async () => {
+  const [taken, bad] = await Promise.all([
+    readBundle('b.zip', Readable.from([await bundleOf(id)])),
+    readBundle('none.zip', Readable.from(['PK, but no zip'])),
+  ]);
+  expect(taken).toEqual({ ok: true, id: expect.any(String), title: 'Knee pads' });
+  expect(bad).toMatchObject({ ok: false, code: 'no-zip', message: expect.stringMatching(/^none\.zip: /) });
+  if (!taken.ok) return;
+  await db.work(taken.id);
+  expect((await overview(db.context(), taken.id)).works).toEqual((await overview(db.context(), id)).works);
+  await deleteReview(db.context(), taken.id, { title: 'Knee pads' });
 });
 
 test('every number of the methods is what its question to the files of the bundle answers', async () => {

@@ -1,25 +1,23 @@
 import { randomUUID } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
-import { dirname } from 'node:path';
-import { type Readable, Transform } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import { mkdir } from 'node:fs/promises';
+import type { Readable } from 'node:stream';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { QUESTION_KINDS, shippedScheme } from '@/core/classify';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
-import { Attachment, AttachmentPage, BroughtField, Review, SchemeRow } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
+import { Attachment, BroughtField, ImportFile, Review, SchemeRow } from '@/platform/db/schema';
+import { incomingFolder, withIncoming } from '@/platform/files/incoming';
+import { keepFile } from '@/platform/files/kept-files';
 import { linesOf, TooLong } from '@/platform/files/lines';
 import { readPdf } from '@/platform/files/read-pdf';
+import { hasRoom } from '@/platform/files/room';
 import { queueMerge } from '@/platform/queue/queue';
 import { type Result, refuse } from '@/platform/verbs/refusals';
-import { pdfPath } from '@/stages/decide';
+import { addPages } from '@/stages/decide';
 import { formOf, type Manifest, upgraded } from './forms';
 import { fitRow, ROW_KIND_NAMES, type RowKindName, reviewColumn, rowKey } from './rows';
 import { Unfit, Zip } from './zip';
 
-const MAX_BUNDLE_BYTES = 8 * 1024 ** 3;
 const MAX_JSON_BYTES = 64 * 1024 ** 2;
 /** A row holds a record with its raw text, each at most a million characters, some of them escaped. */
 const MOST_LINE_CHARS = 8_000_000;
@@ -28,38 +26,23 @@ const BATCH_CHARS = 2_000_000;
 /**
  * Takes in a review from a bundle, as a review of its own: all of it or nothing. Every file is held against its
  * checksum, and every table must hold as many rows as the bundle says.
+ * @param name what a person calls the bundle, for messages
+ * @param path where it lies
  */
-export async function readBundle(ctx: Context, name: string, body: Readable): Promise<Result<{ id: string; title: string }>> {
+export async function takeBundle(ctx: Context, name: string, path: string): Promise<Result<{ id: string; title: string }>> {
   const id = randomUUID();
-  const path = filePath('bundles', id);
-  await mkdir(dirname(path), { recursive: true });
   try {
-    await pipeline(body, bounded(MAX_BUNDLE_BYTES), createWriteStream(path));
     const zip = await Zip.open(path);
     try {
-      const title = await take(ctx, id, zip);
-      return { ok: true, id, title };
+      return { ok: true, id, title: await take(ctx, id, zip) };
     } finally {
       zip.close();
     }
   } catch (error) {
-    await rm(filePath(id, ''), { recursive: true, force: true });
     if (error instanceof Unfit) return refuse(error.code, `${name}: ${error.message} Nothing was taken in.`);
     throw error;
-  } finally {
-    await rm(path, { force: true });
   }
 }
-
-const bounded = (most: number) => {
-  let bytes = 0;
-  return new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      bytes += chunk.length;
-      done(bytes > most ? new Unfit('too-large', `it is larger than ${most / 1024 ** 3} GB.`) : null, chunk);
-    },
-  });
-};
 
 /** What a bundle says of itself, whatever form it is of. */
 interface Announced {
@@ -73,6 +56,9 @@ interface Announced {
 
 async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
   const said = await announced(zip);
+  await mkdir(incomingFolder(), { recursive: true });
+  if (!(await hasRoom(incomingFolder(), zip.unpackedBytes)))
+    throw new Unfit('no-room', 'the disk of the server has no room for what is in it.');
   const now = ctx.now();
   await ctx.em.transactional(async (tx) => {
     for (const kind of ROW_KIND_NAMES) {
@@ -81,8 +67,7 @@ async function take(ctx: Context, id: string, zip: Zip): Promise<string> {
       if (rows !== said.counts[kind])
         throw new Unfit('count', `data/${kind}.ndjson holds ${rows} rows, and ${said.counts[kind] ?? 'no number'} were announced.`);
     }
-    for (const { name } of said.files) await takeFile(id, name, zip, said);
-    await readPdfs(tx as EntityManager, id);
+    for (const { name } of said.files) await takeFile(tx as EntityManager, id, name, zip, said);
     await checkReview(tx as EntityManager, id);
     // Whoever archived it did so elsewhere.
     const origin = { form: said.form, exportedAt: said.exportedAt, broughtAt: now.toISOString() };
@@ -204,28 +189,26 @@ async function insertRows(tx: EntityManager, id: string, kind: RowKindName, rows
   );
 }
 
-/** The text of the PDFs that came along, to be searched. One that is missing or cannot be read has none. */
-async function readPdfs(tx: EntityManager, id: string): Promise<void> {
-  for (const pdf of await tx.find(Attachment, { reviewId: id })) {
-    const read = await readPdf(pdfPath(id, pdf.id));
-    if (!read.ok) continue;
-    Object.assign(pdf, { pages: read.pages.length, hasText: read.pages.some((p) => p.trim() !== '') });
-    read.pages.forEach((text, i) => {
-      tx.create(AttachmentPage, { reviewId: id, attachmentId: pdf.id, page: i + 1, text: text.replaceAll('\0', '') });
-    });
-    await tx.flush();
-  }
-}
-
 const FILE = /^(files|pdf)\/([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})$/;
 
-/** Files that came with the review go where its own will; any other is made anew from its rows. */
-async function takeFile(id: string, name: string, zip: Zip, manifest: Announced): Promise<void> {
-  const found = FILE.exec(name);
-  if (!found) return;
-  const path = found[1] === 'pdf' ? pdfPath(id, found[2]!) : filePath(id, found[2]!);
-  await mkdir(dirname(path), { recursive: true });
-  await pipeline(await zip.checked(name, manifest), createWriteStream(`${path}.part`));
-  zip.settle(name);
-  await rename(`${path}.part`, path);
+/** Files that came with the review are kept, and the text of PDFs is read again; any other is made anew from its rows. */
+async function takeFile(tx: EntityManager, id: string, name: string, zip: Zip, manifest: Announced): Promise<void> {
+  const [, kind, fileId] = FILE.exec(name) ?? [];
+  if (!fileId) return;
+  const pdf = kind === 'pdf' ? await tx.findOne(Attachment, { reviewId: id, id: fileId }) : null;
+  const row = pdf ?? (kind === 'files' ? await tx.findOne(ImportFile, { reviewId: id, id: fileId }) : null);
+  // Nobody names it: it would be swept.
+  if (!row) return;
+  await withIncoming(await zip.checked(name, manifest), Number.POSITIVE_INFINITY, async (file) => {
+    zip.settle(name);
+    if (file.sha256 !== row.sha256) throw new Unfit('checksum', `${name} is not the file that its row names: its checksum is another.`);
+    await keepFile(tx, id, file);
+    if (!pdf) return;
+    // One that cannot be read has no text to be searched.
+    const read = await readPdf(file.path);
+    if (!read.ok) return;
+    Object.assign(pdf, { pages: read.pages.length, hasText: read.pages.some((p) => p.trim() !== '') });
+    addPages(tx, id, pdf.id, read.pages);
+    await tx.flush();
+  });
 }

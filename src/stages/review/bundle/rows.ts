@@ -177,6 +177,8 @@ export const ROW_KIND_NAMES = Object.keys(ROW_KINDS) as RowKindName[];
 export const MADE_ANEW = [
   ...['text_answer', 'job', 'merge_blocks', 'retrieval_columns', 'record_patch', 'review_columns', 'columns_patch', 'set_aside'],
   ...['record_claims', 'merge_key', 'merge_pair', 'merge_question', 'merge_state', 'work_link', 'attachment_page', 'known_state'],
+  // Their content travels as files.
+  ...['kept_file', 'kept_piece'],
 ] as const;
 
 /** The column that names the review: it is not in a bundle, since a copy has a name of its own. */

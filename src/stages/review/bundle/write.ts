@@ -1,7 +1,5 @@
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { createReadStream } from 'node:fs';
-import { access } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { finished } from 'node:stream/promises';
 import { IsolationLevel } from '@mikro-orm/core';
@@ -13,8 +11,7 @@ import { RULE_SET } from '@/core/storage';
 import { pieceText } from '@/core/write-up';
 import { type Context, openReview } from '@/platform/context';
 import { Attachment, BroughtField, ImportFile, type Review } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
-import { pdfPath } from '@/stages/decide';
+import { isKept, keptPieces } from '@/platform/files/kept-files';
 import { searchLog } from '@/stages/retrieve';
 import { sieveFile } from '@/stages/sieve';
 import { tablesOf, writeUpData } from '@/stages/write-up';
@@ -123,10 +120,14 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
     },
     { isolationLevel: IsolationLevel.REPEATABLE_READ, readOnly: true },
   );
+  const addFile = async (name: string, sha256: string, packed: boolean) => {
+    // A file that an earlier version lost is missing from the bundle too; its records are not.
+    if (await isKept(ctx.em, id, sha256)) await bundle.add(name, keptPieces(ctx.em, id, sha256), packed);
+  };
   for (const file of await ctx.em.find(ImportFile, { reviewId: id }, { orderBy: { receivedAt: 'asc', id: 'asc' } }))
-    await addFile(bundle, `files/${file.id}`, filePath(id, file.id), true);
+    await addFile(`files/${file.id}`, file.sha256, true);
   for (const pdf of await ctx.em.find(Attachment, { reviewId: id }, { orderBy: { at: 'asc', id: 'asc' } }))
-    await addFile(bundle, `pdf/${pdf.id}`, pdfPath(id, pdf.id), false);
+    await addFile(`pdf/${pdf.id}`, pdf.sha256, false);
   const data = await writeUpData(ctx, id);
   await bundle.add('sieve.json', [(await sieveFile(ctx, id, 0)).text]);
   await bundle.add('facts.json', [json(data.facts)]);
@@ -146,12 +147,3 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
 }
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 1)}\n`;
-
-async function addFile(bundle: BundleZip, name: string, path: string, packed: boolean) {
-  // A file that was lost on disk is missing from the bundle too; its records are not.
-  const there = await access(path).then(
-    () => true,
-    () => false,
-  );
-  if (there) await bundle.add(name, createReadStream(path, { highWaterMark: 1 << 18 }), packed);
-}

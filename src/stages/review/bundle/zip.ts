@@ -24,10 +24,14 @@ export class Unfit extends Error {
 /** The files of a zip by their names, each read with its checksum. */
 export class Zip {
   private readonly sums = new Map<string, string>();
+  /** All files together, unpacked. */
+  readonly unpackedBytes: number;
   private constructor(
     private readonly zip: ZipFile,
     private readonly entries: ReadonlyMap<string, Entry>,
-  ) {}
+  ) {
+    this.unpackedBytes = [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0);
+  }
 
   static async open(path: string): Promise<Zip> {
     const zip = await new Promise<ZipFile>((done, fail) => {

@@ -1,7 +1,5 @@
-import { rm } from 'node:fs/promises';
 import { z } from 'zod';
 import { Job } from '@/platform/db/schema';
-import { filePath } from '@/platform/files/files';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { LOCKS } from '@/platform/verbs/open-review';
 import { refuse } from '@/platform/verbs/refusals';
@@ -25,9 +23,8 @@ export const deleteReview = reviewCommand({
     ]);
     if (!free || (await ctx.em.count(Job, { reviewId, state: 'running' })))
       return refuse('working', 'Its records are being worked on. Cancel that or wait until it is done, then delete the review.');
-    // Evidence is let go by this function alone, and only together with its review.
+    // Evidence is let go by this function alone, and only together with its review; its files go with it.
     await ctx.em.execute('select delete_review(?)', [reviewId]);
-    ctx.afterwards.push(() => rm(filePath(reviewId, ''), { recursive: true, force: true }));
     return {};
   },
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Review, SieveOverride, Work } from '@/platform/db/schema';
+import { RecordRow, Review, SieveOverride, Work } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { lastSeq, standingOverrides } from '../store/overrides';
@@ -34,7 +34,8 @@ export const overrideWorks = reviewCommand({
     for (const work of works.sort((a, b) => a.no - b.no)) {
       seqs.push(++seq);
       ctx.em.create(SieveOverride, {
-        ...{ reviewId, seq, fate: input.fate, limiters: input.limiters, recordNo: work.shownRecord, workNo: work.no, undoes: null },
+        ...{ reviewId, seq, fate: input.fate, limiters: input.limiters, workNo: work.no, undoes: null },
+        record: ctx.em.getReference(RecordRow, [reviewId, work.shownRecord]),
         ...{ reason: input.reason, person: review.person, at: ctx.now() },
       });
     }

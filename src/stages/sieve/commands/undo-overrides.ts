@@ -26,7 +26,7 @@ export const undoOverrides = reviewCommand({
           seq: ++seq,
           fate: 'undo' as const,
           limiters: row.limiters,
-          recordNo: row.recordNo,
+          record: row.record,
           workNo: row.workNo,
           undoes: row.seq,
         },
