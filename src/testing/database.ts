@@ -25,7 +25,8 @@ export interface TestDatabase {
 
 let made = 0;
 
-export async function openTestDatabase(): Promise<TestDatabase> {
+/** @param fill fills a new database, whose address it is given; without it, it is a copy of the migrated one */
+export async function openTestDatabase(fill?: (url: string) => void): Promise<TestDatabase> {
   const url = new URL(process.env.DATABASE_URL!);
   const template = url.pathname.slice(1);
   const name = `${template}_${process.env.JEST_WORKER_ID}_${process.pid}_${++made}`;
@@ -33,9 +34,15 @@ export async function openTestDatabase(): Promise<TestDatabase> {
   await admin.connect();
   // A template may have no other session while it is copied.
   await admin.query('select pg_advisory_lock(4711)');
-  await admin.query(`create database "${name}" template "${template}"`);
+  await admin.query(`create database "${name}" ${fill ? '' : `template "${template}"`}`);
   await admin.query('select pg_advisory_unlock(4711)');
   url.pathname = `/${name}`;
+  try {
+    fill?.(url.href);
+  } catch (error) {
+    await admin.end();
+    throw error;
+  }
   process.env.DATABASE_URL = url.href;
   process.env.NARROW_SIEVE_DATA = mkdtempSync(join(tmpdir(), 'narrow-sieve-'));
   const orm = await MikroORM.init(ormConfig(url.href));
