@@ -52,7 +52,7 @@ function readRecords(text: string, format: Format): KnownList {
 
 /** "12. ", "[3] ", "- ": numbers and marks of a list, which are not part of a title. */
 const MARK = /^\s*(?:\[\d{1,4}\]|\(?\d{1,3}[.)](?=\s)|[-*•–])\s*/;
-const PMID = /^(?:pmid\s*:?\s*(\d{1,9})|(\d{5,9}))$/i;
+const PMID = /^(?:pmid\s{0,5}:?\s{0,5}(\d{1,9})|(\d{5,9}))$/i;
 
 function readLines(text: string): KnownList {
   const list: KnownList = { format: 'lines', entries: [], rejected: [] };

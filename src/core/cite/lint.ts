@@ -81,7 +81,7 @@ const small = (word: string) => word.toLowerCase();
 const capital = (word: string) => word.replace(/\p{L}/u, (c) => c.toUpperCase());
 /** First word and the first after a colon with a capital, the rest small: names must be set right by a person. */
 const sentence = (text: string): string =>
-  small(text).replace(/(^|[:?!.]\s+)(\P{L}*)(\p{L})/gu, (_, before, mark, c) => before + mark + c.toUpperCase());
+  small(text).replace(/(^|[:?!.]\s)(\P{L}*)(\p{L})/gu, (_, before, mark, c) => before + mark + c.toUpperCase());
 const headline = (text: string): string =>
   small(text).replace(/[\p{L}’']+/gu, (w, at: number) => (at > 0 && MINOR.has(w) ? w : capital(w)));
 const MINOR = new Set(['of', 'the', 'and', 'in', 'on', 'for', 'to', 'a', 'an', 'at', 'by', 'with', 'from', 'or', 'und', 'et', 'de']);

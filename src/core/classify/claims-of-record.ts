@@ -14,7 +14,7 @@ import { UsualText, usualClaim, usualInPopular } from './usual';
 import { WholeText } from './whole-text';
 
 /** Titles that mark the item as withdrawn; a flag, not a type. Common practice of publishers. */
-const RETRACTED_TITLE = /^\s*[[(]?\s*(?:retracted(?: article)?|withdrawn)\b\s*[\])]?\s*[:.–—-]/i;
+const RETRACTED_TITLE = /^\s{0,3}[[(]?\s{0,3}(?:retracted(?: article)?|withdrawn)\b\s{0,3}[\])]?\s{0,3}[:.–—-]/i;
 
 /** All but `not-indexed-yet` can also come from a work's family: a notice that was retrieved, or a field that names one. */
 export const FLAGS = [
@@ -178,7 +178,7 @@ function flagsOf(record: BibRecord): Flag[] {
   if (unindexed && publicationTypes.every((t) => SUPPLIED.has(t))) flags.push('not-indexed-yet');
   if (publicationTypes.includes('retracted publication') || own.some((t) => /^retracted\b/.test(t)) || RETRACTED_TITLE.test(record.title))
     flags.push('retracted');
-  if (/^\s*[[(]?\s*withdrawn\b/i.test(record.title) || own.includes('withdrawn')) flags.push('withdrawn');
+  if (/^\s{0,3}[[(]?\s{0,3}withdrawn\b/i.test(record.title) || own.includes('withdrawn')) flags.push('withdrawn');
   if (isRegistration(record) && /\b(?:recruiting|not yet recruiting|enrolling by invitation|ongoing)\b/i.test(record.abstract))
     flags.push('ongoing');
   if (own.some((t) => /\bawaiting (?:classification|assessment)\b/.test(t))) flags.push('awaiting-classification');

@@ -69,7 +69,7 @@ export const isTypeLabel = (name: string): boolean => WHOLE_LABEL.test(name.trim
 
 /** "[Editorial]" or "(letter to the editor)" behind a title: what it is, where some table knows the words. */
 export function typeBehindTitle(title: string): string {
-  const found = /[[(]([\p{L}][\p{L} /’'-]{3,40})[\])]\s*\.?\s*$/u.exec(title);
+  const found = /[[(]([\p{L}][\p{L} /’'-]{3,40})[\])]\s{0,3}\.?\s{0,3}$/u.exec(title);
   const term = found ? clean(found[1]!) : '';
   return term !== '' && knownTerm('own', term) ? term : '';
 }

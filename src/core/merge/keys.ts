@@ -72,11 +72,21 @@ export function mergeKeys(record: BibRecord): MergeKeys {
 /** Fields in which formats keep a title in another language: MEDLINE and RIS, CSL, BibLaTeX. */
 const OTHER_TITLE_FIELDS = ['TT', 'original-title', 'origtitle'];
 
+/** "Titel im Original [Title in English]": what the last brackets hold, where they end the title and are long enough for one. */
+function lastBracket(title: string): string | undefined {
+  if (title.length > MOST_OF_TITLE) return undefined;
+  const whole = title.replace(/\.$/, '');
+  if (!whole.endsWith(']')) return undefined;
+  const body = whole.slice(0, -1);
+  const open = body.indexOf('[', Math.max(8, body.lastIndexOf(']') + 1));
+  const inner = open < 0 ? '' : body.slice(open + 1);
+  return inner.length >= 12 ? inner : undefined;
+}
+
 function otherTitles({ extra, title }: BibRecord): string[] {
   const kept = OTHER_TITLE_FIELDS.flatMap((field) => extra[field] ?? []);
   for (const xml of extra.Article ?? []) if (xml.startsWith('<VernacularTitle')) kept.push(xml);
-  // "Titel im Original [Title in English]"
-  const inner = title.length <= MOST_OF_TITLE ? /^.{8,}?\s*\[([^\]]{12,})\]\.?$/s.exec(title)?.[1] : undefined;
+  const inner = lastBracket(title);
   return inner ? [title.slice(0, title.lastIndexOf('[')), inner, ...kept] : kept;
 }
 

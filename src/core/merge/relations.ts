@@ -124,12 +124,26 @@ const relation = (field: string, [type, inverse]: Named, to: Partial<Relation>):
 /** "J Occup Chronobiol. 2020 Jan;3(2):12-9. doi: 10.5555/x. PMID: 99000101" */
 function fromReference(field: string, named: Named, reference: string): Relation {
   const text = reference.slice(0, 500);
-  const place = /^(.*?)\.?\s+(?:\d{4})[^;:]*;\s*([^(:;]*?)\s*(?:\([^)]*\))?\s*:\s*([^\s.,;-]+)/.exec(text);
+  const place = placeIn(text);
   return relation(field, named, {
     doi: normaliseDoi(text),
     pmid: normalisePmid(/PMID:?\s*(\d+)/i.exec(text)?.[1] ?? ''),
-    place: place ? placeKey(place[1]!.replace(/^.*\.\s+(?=\p{Lu})/u, ''), place[2]!, place[3]!) : '',
+    place: place ? placeKey(place.container.replace(/^.*\.\s+(?=\p{Lu})/u, ''), place.volume, place.page) : '',
   });
+}
+
+/** Container, volume and first page behind the first year that they follow: "…. 2020 Jan;3(2):12-9". */
+function placeIn(text: string): { container: string; volume: string; page: string } | null {
+  for (const year of text.matchAll(/\s\d{4}/g)) {
+    const rest = text.slice(year.index + year[0].length);
+    const at = rest.search(/[;:]/);
+    if (rest[at] !== ';') continue;
+    const found = /^\s{0,3}([^(:;\s]{0,20}(?:\s[^(:;\s]{1,20}){0,3})\s{0,3}(?:\([^)]{0,40}\))?\s{0,3}:\s{0,3}([^\s.,;-]+)/.exec(
+      rest.slice(at + 1),
+    );
+    if (found) return { container: text.slice(0, year.index).trimEnd().replace(/\.$/, ''), volume: found[1]!, page: found[2]! };
+  }
+  return null;
 }
 
 /** Names of journals are shortened in many ways, so only the first letters of their words count. */

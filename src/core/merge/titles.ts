@@ -56,7 +56,7 @@ const PREFIXES: readonly [SelfNamed, RegExp][] = [
   ['preprint', /^preprint\s*[:.–—-]\s*/i],
   [
     'meeting-abstract',
-    /^(?:(?:poster|oral|conference|meeting) )?abstract\s+(?:no\.? ?)?[a-z]{0,3}[-‐]?\d+\s*[:.–—-]?\s*|^(?:(?:poster|oral|conference|meeting) )?abstract\s*[:.–—-]\s*|^(?:p|o|op|pp|s)[-‐ ]?\d{1,4}\s*[:.–—-]?\s+(?=\p{L})/iu,
+    /^(?:(?:poster|oral|conference|meeting) )?abstract\s{1,3}(?:no\.? ?)?[a-z]{0,3}[-‐]?\d{1,6}\s{0,3}[:.–—-]?\s{0,3}|^(?:(?:poster|oral|conference|meeting) )?abstract\s{0,3}[:.–—-]\s{0,3}|^(?:p|o|op|pp|s)[-‐ ]?\d{1,4}\s{0,3}[:.–—-]?\s{1,3}(?=\p{L})/iu,
   ],
 ];
 
@@ -66,7 +66,7 @@ const SUFFIXES: readonly [SelfNamed, RegExp][] = [
   ['preprint', /\s*[[(]preprint[\])]\s*$|\s*[:.–—-]\s*(?:a )?preprint\s*$/i],
   [
     'protocol',
-    /\s*[:.–—-]\s*(?:rationale,? (?:and )?design[^:]*|(?:a |the |an? \S+ )?(?:study|trial|review|research)? ?protocol(?: (?:of|for) .*)?)\s*\.?$/i,
+    /\s{0,3}[:.–—-]\s{0,3}(?:rationale,? (?:and )?design[^:]*|(?:a |the |an? \S+ )?(?:study|trial|review|research)? ?protocol(?: (?:of|for) .*)?)\s{0,3}\.?$/i,
   ],
   ['registration', /\s*[[(](?:trial|study) registration[\])]\s*$/i],
   ['meeting-abstract', /\s*[[(](?:meeting |conference |poster )?abstract[\])]\s*$/i],

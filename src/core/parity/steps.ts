@@ -105,8 +105,8 @@ export function readWithWords(text: string): Combination | null {
 /** "limit 4 to X; Y", "4 limited to X": the line that is narrowed and what it is narrowed by. */
 export function readNarrowing(text: string): { line: number; by: string[] } | null {
   const found =
-    /^\s*limit\s+(?:#|S|L)?(\d{1,4})\s+(?:to|by)\s*:?\s+(.+)$/is.exec(text) ??
-    /^\s*(?:#|S|L)?(\d{1,4})\s+limited\s+(?:to|by)\s*:?\s+(.+)$/is.exec(text);
+    /^\s*limit\s{1,4}(?:#|S|L)?(\d{1,4})\s{1,4}(?:to|by)\s{0,4}:?\s(.+)$/is.exec(text) ??
+    /^\s*(?:#|S|L)?(\d{1,4})\s{1,4}limited\s{1,4}(?:to|by)\s{0,4}:?\s(.+)$/is.exec(text);
   if (!found) return null;
   const bare = found[2]!.trim().replace(/^\((.*)\)$/s, '$1');
   return { line: Number(found[1]), by: limiterNames(bare) };
@@ -125,8 +125,8 @@ export interface ReadHistory {
 }
 
 const COUNT =
-  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3})+|\d+)\)?\s*(?:results?|hits?|records?|citations?|documents?|items?)?\)?\s*$/i;
-const OPENS = /^\s*(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s*(?:[.):|\t]|\s(?=\S))\s*(.*)$/i;
+  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3}){1,4}|\d{1,12})\)?\s{0,4}(?:results?|hits?|records?|citations?|documents?|items?)?\)?\s{0,4}$/i;
+const OPENS = /^\s*(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s{0,4}(?:[.):|\t]|\s(?=\S))(.*)$/i;
 const ACTIVE = /\b(?:limiters?|limits|filters?|refined by|narrowed by)\s*[-–:=]\s*(.+?)(?=(?:\s{2,}|\t|\||$))/i;
 
 /**

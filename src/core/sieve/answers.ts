@@ -1,7 +1,7 @@
 import { type BibRecord, yearOfDay } from '@/core/record';
 import { type Columns, NO_DATE } from './columns';
 import { compileText, readsText, type TextTest } from './kinds';
-import { answerKey, WorkText } from './kinds/text';
+import { answerKey, NOT_READ, WorkText } from './kinds/text';
 import type { Sieve } from './limiter';
 
 /** Tests of a sieve that read text and are on, each once. */
@@ -10,6 +10,9 @@ export function textTests(sieve: Sieve): Map<string, TextTest> {
   for (const { on, test } of sieve) if (on && readsText(test)) tests.set(answerKey(test), test);
   return tests;
 }
+
+/** Of how many works a test was not asked, because the time for reading was over. */
+export const notRead = (answers: Uint8Array): number => answers.reduce((n, a) => n + Number(a === NOT_READ), 0);
 
 /** The text of the work at an index of the columns. */
 export function workText(columns: Columns, i: number, records: readonly BibRecord[]): WorkText {

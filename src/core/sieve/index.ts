@@ -13,7 +13,7 @@ export { facetWords } from './kinds/facet';
 export { FLAG_WORDS } from './kinds/flags';
 export type { Relation } from './kinds/kind';
 export { DATE_LABELS } from './kinds/recency';
-export { answerKey } from './kinds/text';
+export { answerKey, NOT_READ } from './kinds/text';
 export * from './limiter';
 export * from './lost-at';
 export { withTest } from './names';

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { funnelOf, type Limiter, readSieve, type Sieve, sieveFileSchema } from '@/core/sieve';
+import { funnelOf, type Limiter, notRead, readSieve, type Sieve, sieveFileSchema } from '@/core/sieve';
 import { Retrieval, SieveOverride, TextAnswer } from '@/platform/db/schema';
 import { ruleAxis } from '@/stages/classify/commands/rule-axis';
 import { undoRuling } from '@/stages/classify/commands/undo-ruling';
@@ -19,7 +19,7 @@ import { undoOverrides } from './commands/undo-overrides';
 import { parityView, parityWorks } from './queries/parity-view';
 import { sieveFile } from './queries/sieve-file';
 import { versionsOf } from './queries/sieve-versions';
-import { askText } from './queries/text-answers';
+import { askText, textAnswers } from './queries/text-answers';
 import { freezeSieve } from './store/freeze-sieve';
 
 const VH = [
@@ -90,6 +90,17 @@ test('text is read once a revision, and its answers are those that the browser i
     code: 'bad-query',
     message: expect.stringMatching(/^mats: .* \(character \d+\)$/),
   });
+});
+
+test('a sieve that takes longer than it may says of the other works that it cannot tell, and is not begun again', async () => {
+  const slow = { ...MATS, id: 'slow', test: { kind: 'query', query: 'title = pads or title = straps' } } as Limiter;
+  const { columns } = await reviewState(db.context(), id);
+  const answers = await textAnswers(db.context(), id, columns, [slow], 0);
+  expect([...answers.values()].map(notRead)).toEqual([columns.numbers.length]);
+  await set([slow]);
+  expect(await figures()).toEqual([0, columns.numbers.length, 0]);
+  const asked = await askText(db.context(), id, { test: slow.test, revision: columns.revision });
+  expect(notRead(Buffer.from((asked as { bytes: string }).bytes, 'base64'))).toBe(columns.numbers.length);
 });
 
 test("a person's word passes a work at the limiters it names, is undone by a row of its own, and never rewritten", async () => {

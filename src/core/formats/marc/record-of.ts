@@ -161,13 +161,13 @@ function host(field: MarcField, to: Reading) {
   for (const isbn of valuesOf(field, 'z').map(checkIsbn)) if (isbn && !record.isbns.includes(isbn)) record.isbns.push(isbn);
   const related = valuesOf(field, 'g').join(', ');
   record.volume ||= /\b(?:v|vol|volume|bd|jg|t)\.?\s*([\w-]*\d[\w-]*)/i.exec(related)?.[1] ?? '';
-  record.issue ||= /\b(?:no|nr|n°|issue|iss|heft|h)\.?\s*((?:(?! pp?\.)[^,(;:])*[^,(;:\s])/i.exec(related)?.[1] ?? '';
+  record.issue ||= /\b(?:no|nr|n°|issue|iss|heft|h)\.?\s{0,3}((?:(?! pp?\.)[^,(;:]){0,60}[^,(;:\s])/i.exec(related)?.[1] ?? '';
   record.pages ||= plainPages(/\b(?:pp?|pages?|seite|s)\.?\s*([a-z]?\d\w*(?:\s*[-–]\s*[a-z]?\d\w*)?)/i.exec(related)?.[1] ?? '');
-  const coded = /^([^:<]+)?(?::([^:<]+))?.*?(?:<(.+))?$/.exec(firstOf(field, 'q'));
+  const coded = /^([^:<]{1,60})?(?::([^:<]{1,60}))?[^<]*(?:<(.+))?$/.exec(firstOf(field, 'q'));
   record.volume ||= coded?.[1] ?? '';
   record.issue ||= coded?.[2] ?? '';
   record.pages ||= coded?.[3] ?? '';
-  const printed = /\(([^()]*\d{4}[^()]*)\)/.exec(related)?.[1] ?? /\b(?:1[5-9]|20)\d\d\b/.exec(firstOf(field, 'd'))?.[0];
+  const printed = /\(([^()]{0,60}\d{4}[^()]{0,60})\)/.exec(related)?.[1] ?? /\b(?:1[5-9]|20)\d\d\b/.exec(firstOf(field, 'd'))?.[0];
   if (printed) dates.push(printed);
 }
 

@@ -2,6 +2,9 @@ import { NO, normalised, type SearchText, type Test, UNKNOWN, YES } from '@/core
 import type { BibRecord } from '@/core/record';
 import type { LimiterKind } from './kind';
 
+/** In place of an answer: the time for reading was over before the work's turn came. It counts as "can't tell". */
+export const NOT_READ = 3;
+
 /** Names a test among the answers that were worked out for a review's works. */
 export const answerKey = (test: { kind: string }): string => JSON.stringify(test);
 
@@ -17,6 +20,7 @@ export const textKind = <T extends { kind: string }>(
     const found = answers?.get(answerKey(test));
     if (found?.length !== columns.numbers.length) throw new RangeError('what the text of the works says has not been read');
     verdicts.set(found);
+    for (let i = found.indexOf(NOT_READ); i >= 0; i = found.indexOf(NOT_READ, i + 1)) verdicts[i] = UNKNOWN;
   },
   cacheKey: () => null,
   unknownCode: () => undefined,

@@ -127,8 +127,9 @@ function TabCounts({ step, onChange }: { step: SearchStep; onChange(step: Search
     );
   const read = (given: string) =>
     given.split(';').flatMap((part) => {
-      const found = /^\s*(.+?)\s+([\d,. ]+)\s*$/.exec(part);
-      return found ? [{ name: found[1]!.slice(0, 100), count: Number(found[2]!.replace(/\D/g, '')) }] : [];
+      // A name, then a number, which may be written in groups: "reports 1 204".
+      const at = part.trim().search(/\s\d[\d,. ]*$/);
+      return at > 0 ? [{ name: part.trim().slice(0, Math.min(at, 100)), count: Number(part.trim().slice(at).replace(/\D/g, '')) }] : [];
     });
   return (
     <input

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { z } from 'zod';
 import { QueryError, type Test } from '@/core/query';
 import type { BibRecord } from '@/core/record';
@@ -7,6 +8,7 @@ import {
   type Columns,
   compileText,
   limiterSchema,
+  NOT_READ,
   readsText,
   type Sieve,
   type TextTest,
@@ -21,12 +23,23 @@ import { refuse } from '@/platform/verbs/refusals';
 import { currentColumns } from '@/stages/classify';
 
 const PAGE = 1000;
+/** Others' requests are answered at least so often while works are asked. */
+const SLICE_MS = 20;
+/** So long one sieve may read text, counted without what the database takes; what is left then counts as "can't tell". */
+const MOST_MS = 60_000;
 
 /**
  * What the tests of a sieve that read text say of every work, in the order of the columns. Kept for the revision, so
- * that the records are read once after each change of the works.
+ * that the records are read once after each change of the works. Works whose turn does not come within `most`
+ * milliseconds are `NOT_READ`, and stay so for the revision: a sieve that is too slow is not begun again by every page.
  */
-export async function textAnswers(ctx: Context, reviewId: string, columns: Columns, sieve: Sieve): Promise<Map<string, Uint8Array>> {
+export async function textAnswers(
+  ctx: Context,
+  reviewId: string,
+  columns: Columns,
+  sieve: Sieve,
+  most = MOST_MS,
+): Promise<Map<string, Uint8Array>> {
   const answers = new Map<string, Uint8Array>();
   const wanted = textTests(sieve);
   if (wanted.size === 0) return answers;
@@ -42,6 +55,7 @@ export async function textAnswers(ctx: Context, reviewId: string, columns: Colum
     reviewId,
     columns,
     missing.map(([, test]) => compileText(test)),
+    most,
   );
   missing.forEach(([key], i) => {
     answers.set(key, found[i]!);
@@ -63,9 +77,10 @@ export async function textAnswers(ctx: Context, reviewId: string, columns: Colum
 const hashOf = (key: string) => createHash('sha256').update(key).digest('hex');
 
 /** Asks each test of every work, page by page. */
-async function askWorks(ctx: Context, reviewId: string, columns: Columns, tests: readonly Test[]): Promise<Uint8Array[]> {
-  const found = tests.map(() => new Uint8Array(columns.numbers.length).fill(1));
-  for (let at = 0; at < columns.numbers.length; at += PAGE) {
+async function askWorks(ctx: Context, reviewId: string, columns: Columns, tests: readonly Test[], most: number): Promise<Uint8Array[]> {
+  const found = tests.map(() => new Uint8Array(columns.numbers.length).fill(NOT_READ));
+  let left = most;
+  for (let at = 0; at < columns.numbers.length && left > 0; at += PAGE) {
     const page = columns.numbers.subarray(at, at + PAGE);
     const rows = await ctx.em.execute<{ work_no: number; item: BibRecord }[]>(
       `select w.work_no, r.item from work_record w join record r on r.review_id = w.review_id and r.no = w.record_no
@@ -78,12 +93,18 @@ async function askWorks(ctx: Context, reviewId: string, columns: Columns, tests:
       if (own) own.push(row.item);
       else items.set(row.work_no, [row.item]);
     }
-    page.forEach((no, j) => {
-      const text = workText(columns, at + j, items.get(no) ?? []);
+    let began = performance.now();
+    for (let j = 0; j < page.length && left > 0; j++) {
+      const text = workText(columns, at + j, items.get(page[j]!) ?? []);
       tests.forEach((test, t) => {
         found[t]![at + j] = test(text);
       });
-    });
+      const taken = performance.now() - began;
+      if (taken < SLICE_MS && j < page.length - 1) continue;
+      left -= taken;
+      await setImmediate();
+      began = performance.now();
+    }
   }
   return found;
 }

@@ -6,7 +6,7 @@ import { type Fill, limiterWords } from '@/core/sieve';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { useUrlState } from '@/ui/use-url-state';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import { captionOf, readAsked } from './asked';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
@@ -94,6 +94,12 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           )}
         </p>
         {funnel && <SizeNote funnel={funnel} reviewId={reviewId} />}
+        {inHand.late.map(({ name, works }) => (
+          <p key={name} className="mb-2 border-copper border-l-2 pl-2 text-small">
+            “{name}” can’t tell of {many(works, 'work')}: reading their text for it takes longer than a minute. Ask for fewer or plainer
+            words.
+          </p>
+        ))}
         {engine.state === 'ready' && <IntegrityNote ask={engine.engine.flagsThrough} ran={ran} />}
         <FunnelTable
           sieve={draft.sieve}

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { ask } from '@/client/call';
 import { type EngineState, useEngine } from '@/client/useEngine';
 import type { EvidenceScheme } from '@/core/classify';
-import { answersNeeded, type Funnel, type Limiter, type Override, type Quota, type Sieve } from '@/core/sieve';
+import { answerKey, answersNeeded, type Funnel, type Limiter, notRead, type Override, type Quota, type Sieve } from '@/core/sieve';
 import { useSieveDraft } from './useSieveDraft';
 
 /** What every screen of the sieve is given by its page. */
@@ -36,13 +36,16 @@ export function useSieve(props: SieveProps) {
   const revision = Math.max(props.revision, draft.revision, renewed);
   const engine = useEngine(reviewId, revision, scheme);
   const [overrides, setOverrides] = useState(props.overrides);
+  /** By the key of a test: of how many works it was not asked, because its time was over. */
+  const [late, setLate] = useState<ReadonlyMap<string, number>>(new Map());
   const [result, setResult] = useState<{ funnel: Funnel; ran: number; sieve: Sieve } | null>(null);
 
   useEffect(() => {
     if (engine.state !== 'ready') return;
     let stale = false;
     (async () => {
-      await readTexts(reviewId, engine, draft.sieve);
+      const found = await readTexts(reviewId, engine, draft.sieve);
+      if (found.size > 0) setLate((old) => new Map([...old, ...found]));
       const funnel = await engine.engine.run(draft.sieve, asOf, overrides);
       if (!stale) setResult((old) => ({ funnel, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
     })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
@@ -72,19 +75,28 @@ export function useSieve(props: SieveProps) {
     revision,
     funnel: result?.funnel ?? null,
     ran: current?.ran ?? 0,
+    late: draft.sieve.flatMap((l) => {
+      const works = l.on ? late.get(answerKey(l.test)) : undefined;
+      return works ? [{ name: l.name, works }] : [];
+    }),
   };
 }
 export type SieveInHand = ReturnType<typeof useSieve>;
 
-/** Fetches what limiters that read text say of each work: the engine holds no text. */
-async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve) {
-  if (answersNeeded(sieve).length === 0) return;
+/**
+ * Fetches what limiters that read text say of each work: the engine holds no text.
+ * @returns tests whose time was over before all works were asked, with the number of the others
+ */
+async function readTexts(reviewId: string, engine: Extract<EngineState, { state: 'ready' }>, sieve: Sieve): Promise<Map<string, number>> {
+  const late = new Map<string, number>();
+  if (answersNeeded(sieve).length === 0) return late;
   for (const key of await engine.engine.missing(sieve)) {
     const answer = await ask(reviewId, 'ask-text', { test: JSON.parse(key) as Limiter['test'], revision: engine.revision });
     if (!answer.ok) throw new Error(answer.message);
-    await engine.engine.answer(
-      key,
-      Uint8Array.from(atob(answer.bytes), (c) => c.charCodeAt(0)),
-    );
+    const bytes = Uint8Array.from(atob(answer.bytes), (c) => c.charCodeAt(0));
+    const left = notRead(bytes);
+    if (left > 0) late.set(key, left);
+    await engine.engine.answer(key, bytes);
   }
+  return late;
 }
