@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { reading } from '@/platform/cache/parts';
 import { type Context, NotFound, openReview } from '@/platform/context';
 import { currentContext } from '@/platform/http/current-context';
 import type { Right } from '@/platform/verbs/rights';
@@ -22,7 +23,7 @@ export function page<P extends object>(
   render: (ctx: Context, params: P, search: Search, children?: ReactNode) => Promise<ReactNode>,
 ): Page<P> {
   const rendered = async ({ params, searchParams, children }: Given<P>) => {
-    const ctx = await currentContext();
+    const ctx = reading(await currentContext());
     if (!ctx.person.may(right)) notFound();
     try {
       return await render(ctx, await params, await searchParams, children);

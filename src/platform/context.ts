@@ -1,4 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { partOf } from './cache/parts';
 import { Review } from './db/schema';
 import type { Person } from './verbs/rights';
 
@@ -7,6 +8,8 @@ export interface Context {
   em: EntityManager;
   person: Person;
   now(): Date;
+  /** What has been read for this request: there when nothing is changed in it. @see reading */
+  readonly kept?: Map<string, Promise<unknown>>;
 }
 
 /** Thrown by reads for an address that leads nowhere; pages turn it into "not found". */
@@ -19,7 +22,10 @@ export const isUuid = (text: string): boolean => UUID.test(text);
 
 /** The review, or NotFound: also for an id that is not one. */
 export async function openReview(ctx: Context, reviewId: string): Promise<Review> {
-  const review = isUuid(reviewId) ? await ctx.em.findOne(Review, { id: reviewId }) : null;
-  if (!review) throw new NotFound('There is no such review.');
+  const read = () => ctx.em.findOne(Review, { id: reviewId });
+  // Where nothing is changed it need not be watched for changes.
+  const plain = async () => ({ ...(await read()) }) as Review;
+  const review = !isUuid(reviewId) ? null : await (ctx.kept ? partOf(ctx, reviewId, 'review', ['review'], plain) : read());
+  if (!review?.id) throw new NotFound('There is no such review.');
   return review;
 }

@@ -1,4 +1,5 @@
 /** The background process: takes jobs from the queue and calls one use case for each. */
+import { setPriority } from 'node:os';
 import { MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
@@ -22,6 +23,13 @@ const LOOK_SECONDS = 5;
 // A connection that breaks is not the end: what was under way fails and is tried again, on a new one.
 process.on('uncaughtException', (error) => console.error('[worker]', error));
 process.on('unhandledRejection', (error) => console.error('[worker]', error));
+
+// People who ask for pages come first.
+try {
+  setPriority(5);
+} catch {
+  // The system does not let us: then it runs like any other.
+}
 
 const orm = await whenThere(() => MikroORM.init(ormConfig()));
 const boss = await whenThere(async () => {

@@ -1,5 +1,5 @@
 export { toCsl } from './csl/write';
-export { guardedRow, writeCsv } from './csv/cells';
+export { guardedRow, writeCsv, writeRow } from './csv/cells';
 export { guessDelimiter, guessMapping, mappingOf } from './csv/mapping';
 export { RowReader } from './csv/rows';
 export * from './detect';
@@ -8,4 +8,4 @@ export { JATS_HEAD, JATS_TAIL } from './jats/write';
 export { MARC_XML_HEAD, MARC_XML_TAIL } from './marc/write';
 export { readBatches, readEntries } from './read-entries';
 export { readVenues, type VenueProblem } from './venues/read';
-export { type Noted, writeRecords } from './write-records';
+export { type Noted, recordFile, writeRecords } from './write-records';

@@ -15,53 +15,41 @@ export interface Noted {
   notes?: readonly string[];
 }
 
+/** How a file of records is written: a record at a time, between a beginning and an end. */
+export interface RecordFile {
+  head: string;
+  /** @param i its place in the file, counted from 0 */
+  piece(noted: Noted, i: number): string;
+  tail: string;
+}
+
+const plain = (piece: RecordFile['piece'], head = '', tail = ''): RecordFile => ({ head, piece, tail });
+const FILES: Readonly<Record<Exclude<RecordFormat, 'csv'>, RecordFile>> = {
+  ris: plain(({ record, notes }) => `${writeRis(record, notes)}\r\n`),
+  nbib: plain(({ record, notes }) => writeNbib(record, notes)),
+  bibtex: plain(({ record, notes }, i) => `${writeBibtex(record, notes, `record${i + 1}`)}\n`),
+  'pubmed-xml': plain(({ record, notes }) => writePubmed(record, notes), PUBMED_HEAD, PUBMED_TAIL),
+  mods: plain(({ record, notes }) => writeMods(record, notes), MODS_HEAD, MODS_TAIL),
+  marc: plain(({ record, notes }) => writeMarc(record, notes)),
+  'marc-xml': plain(({ record, notes }) => writeMarcXml(record, notes), MARC_XML_HEAD, MARC_XML_TAIL),
+  jats: plain(({ record, notes }) => writeJats(record, notes), JATS_HEAD, JATS_TAIL),
+  'csl-json': plain(
+    ({ record, notes }, i) => {
+      const item = { ...toCsl(record), ...(notes?.length ? { note: notes.join('\n') } : {}) };
+      return `${i ? ',\n' : ''}${JSON.stringify(item)}`;
+    },
+    '[\n',
+    '\n]\n',
+  ),
+};
+/** A table wants to know all records before it begins, for its columns; every other format does not. */
+export const recordFile = (format: Exclude<RecordFormat, 'csv'>): RecordFile => FILES[format];
+
 /** Records as the text of a file, piece by piece. What was kept of a field of the same format comes back as it was. */
 export function* writeRecords(format: RecordFormat, all: readonly Noted[]): Generator<string> {
-  switch (format) {
-    case 'ris':
-      for (const { record, notes } of all) yield `${writeRis(record, notes)}\r\n`;
-      return;
-    case 'nbib':
-      for (const { record, notes } of all) yield writeNbib(record, notes);
-      return;
-    case 'bibtex':
-      for (const [i, { record, notes }] of all.entries()) yield `${writeBibtex(record, notes, `record${i + 1}`)}\n`;
-      return;
-    case 'pubmed-xml':
-      yield PUBMED_HEAD;
-      for (const { record, notes } of all) yield writePubmed(record, notes);
-      yield PUBMED_TAIL;
-      return;
-    case 'mods':
-      yield MODS_HEAD;
-      for (const { record, notes } of all) yield writeMods(record, notes);
-      yield MODS_TAIL;
-      return;
-    case 'marc':
-      for (const { record, notes } of all) yield writeMarc(record, notes);
-      return;
-    case 'marc-xml':
-      yield MARC_XML_HEAD;
-      for (const { record, notes } of all) yield writeMarcXml(record, notes);
-      yield MARC_XML_TAIL;
-      return;
-    case 'jats':
-      yield JATS_HEAD;
-      for (const { record, notes } of all) yield writeJats(record, notes);
-      yield JATS_TAIL;
-      return;
-    case 'csl-json':
-      yield '[\n';
-      for (const [i, { record, notes }] of all.entries()) {
-        const item = { ...toCsl(record), ...(notes?.length ? { note: notes.join('\n') } : {}) };
-        yield `${i ? ',\n' : ''}${JSON.stringify(item)}`;
-      }
-      yield '\n]\n';
-      return;
-    case 'csv': {
-      const table = csvTable(all.map((n) => n.record));
-      yield table.head;
-      for (const { record, notes } of all) yield table.row(record, notes);
-    }
-  }
+  const table = format === 'csv' ? csvTable(all.map((n) => n.record)) : null;
+  const file = table ? plain(({ record, notes }) => table.row(record, notes), table.head) : FILES[format as Exclude<RecordFormat, 'csv'>];
+  if (file.head) yield file.head;
+  for (const [i, noted] of all.entries()) yield file.piece(noted, i);
+  if (file.tail) yield file.tail;
 }

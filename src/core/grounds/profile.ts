@@ -62,6 +62,15 @@ export interface Near {
   distance: number;
 }
 
+const MOST_PRECEDENTS = 6;
+
+/** Those no further away than is needed to have enough of them, whatever their words say. */
+export function nearest(near: readonly Near[], most = MOST_PRECEDENTS): Near[] {
+  const distances = near.map((n) => n.distance).sort((a, b) => a - b);
+  const furthest = distances[Math.min(most, distances.length) - 1] ?? 0;
+  return near.filter((n) => n.distance <= furthest);
+}
+
 /**
  * Which of the decided works that are near in their profiles are to be shown: the nearest first, and of those that are
  * equally near the likest in their words.
@@ -70,7 +79,7 @@ export interface Near {
 export function precedentsOf(
   near: readonly Near[],
   likeness: (works: readonly number[]) => readonly number[],
-  most = 6,
+  most = MOST_PRECEDENTS,
 ): (Near & { likeness: number })[] {
   const found: (Near & { likeness: number })[] = [];
   // Ring by ring: the words of those further away are compared only while places are left.

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { reading } from '../cache/parts';
 import { type Context, NotFound } from '../context';
 import { log } from '../log';
 import { refuse, statusOf } from '../verbs/refusals';
@@ -33,7 +34,7 @@ export function dispatcher(verbs: readonly AnyVerb[]) {
   return {
     /** A question, with what of the review its answer rests on. */
     async ask(ctx: Context, reviewId: string, name: string, input: unknown): Promise<Response> {
-      const answer = await asked(ctx, reviewId, name, input);
+      const answer = await asked(reading(ctx), reviewId, name, input);
       return Response.json(answer, { status: statusOf(answer), headers: { 'cache-control': 'no-store' } });
     },
     /**
@@ -52,9 +53,11 @@ export function dispatcher(verbs: readonly AnyVerb[]) {
       const status = statusOf(answer);
       if (status !== 200) return Response.json(answer, { status });
       const followed: object[] = [];
+      // What they have in common is read once.
+      const after = follows.length ? reading(await ctx()) : null;
       for (const { ask, input: of } of follows.slice(0, MOST_FOLLOWS)) {
         // What was done is done: a question that fails beside it is asked again by the screen.
-        followed.push(await asked(await ctx(), reviewId, ask, of).catch((error: unknown) => failed(error)));
+        followed.push(await asked(after!, reviewId, ask, of).catch((error: unknown) => failed(error)));
       }
       return Response.json({ ...answer, stale: verb.declared.stale ?? [], followed });
     },

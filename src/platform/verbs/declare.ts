@@ -3,7 +3,7 @@ import { OtherForm } from '@/core/storage';
 import type { Context } from '../context';
 import { isMissingReference } from '../db/faults';
 import { hasQueued } from '../queue/queue';
-import { type Lock, type OpenReview, opened, takeLocks } from './open-review';
+import { type LockUse, type OpenReview, opened, takeLocks } from './open-review';
 import { type Refusal, type RefusalCode, refuse } from './refusals';
 import type { Right, Topic } from './rights';
 import { soundInput, Unsound } from './sound-input';
@@ -19,7 +19,7 @@ export interface Declaration<N extends string = string, S extends z.ZodType = z.
 }
 interface Command<N extends string, S extends z.ZodType, R extends RefusalCode, O> extends Declaration<N, S, R> {
   /** Which locks of the review it runs under. */
-  readonly lock?: Lock | readonly Lock[];
+  readonly lock?: LockUse | readonly LockUse[];
   /** What of the review is not what it was when it has run: answers that rest on it are asked for again. */
   readonly stale: readonly Topic[];
   /** In one transaction; a refusal rolls it back. What is put into `afterwards` is done when it is committed. */
@@ -56,7 +56,7 @@ export interface Verb<K extends 'command' | 'query', N extends string, S extends
   (ctx: Context, reviewId: string, ...input: InputOf<S>): Promise<A>;
   readonly kind: K;
   readonly declared: Declaration<N, S> & {
-    readonly lock?: Lock | readonly Lock[];
+    readonly lock?: LockUse | readonly LockUse[];
     readonly stale?: readonly Topic[];
     readonly rests?: readonly Topic[];
   };

@@ -5,6 +5,8 @@ import type { Review } from '../db/schema';
 /** Locks of a review: who takes one waits until nobody else holds it. Several are taken in this order, so that nobody waits in a ring. */
 export const LOCKS = ['edit', 'retrievals', 'files', 'decide', 'sieve', 'override', 'known', 'sample'] as const;
 export type Lock = (typeof LOCKS)[number];
+/** A lock that others of its kind may hold too: they keep out only who takes it for himself alone. */
+export type LockUse = Lock | { readonly shared: Lock };
 
 /** What a verb is given: the review it is asked of, read once, beside the person, the clock and the database. */
 export interface OpenReview extends Context {
@@ -20,8 +22,12 @@ export const opened = async (ctx: Context, reviewId: string): Promise<OpenReview
 });
 
 /** Takes locks in their order. */
-export async function takeLocks(tx: EntityManager, locks: readonly Lock[], reviewId: string): Promise<void> {
-  for (const lock of LOCKS) if (locks.includes(lock)) await takeLock(tx, lock, reviewId);
+export async function takeLocks(tx: EntityManager, locks: readonly LockUse[], reviewId: string): Promise<void> {
+  for (const lock of LOCKS) {
+    if (locks.includes(lock)) await takeLock(tx, lock, reviewId);
+    else if (locks.some((l) => typeof l === 'object' && l.shared === lock))
+      await tx.execute('select pg_advisory_xact_lock_shared(hashtext(?))', [`${lock}:${reviewId}`]);
+  }
 }
 
 /** Waits until nobody else holds this lock of the review, and holds it until the transaction ends. */

@@ -11,6 +11,7 @@ import { runJob } from '@/stages/run-job';
 import { factTables, flowOfReview } from '@/stages/write-up/queries/facts';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
+import { whole } from '@/testing/whole';
 import { ruleAxis } from './commands/rule-axis';
 
 let db: TestDatabase;
@@ -64,7 +65,7 @@ test.each(Object.keys(DAMAGES) as (keyof typeof DAMAGES)[])(
     expect(line).toMatchObject({ no: 2, step, file: 'VH.txt', title: TITLES[1] });
     expect(line!.reason).toMatch(/Error/);
     expect(line!.raw).toContain('Straps');
-    expect(await setAsideCsv(db.context(), id)).toContain('Straps for floor layers');
+    expect(await whole(setAsideCsv(db.context(), id))).toContain('Straps for floor layers');
 
     const o = await overview(db.context(), id);
     expect(o).toMatchObject({ records: 4, works: 3, aside: 1 });

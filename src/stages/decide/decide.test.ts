@@ -8,6 +8,7 @@ import { workDetail } from '@/stages/works/queries/work-detail';
 import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
+import { whole } from '@/testing/whole';
 import { attachPdf } from './commands/attach-pdf';
 import { decideWork } from './commands/decide';
 import { decideMany } from './commands/decide-many';
@@ -242,7 +243,7 @@ test('the ledger has everything, by person, reason and stage; its export is safe
   expect((await ledger(db.context(), id, ledgerInput({ stage: 'full-text' }))).total).toBe(2);
   expect((await ledger(db.context(), id, ledgerInput({ person: 'Nobody' }))).total).toBe(0);
   await decideWork(db.context(), id, { workNo: 3, verdict: 'keep', reasonCode: '', grounds: '=HYPERLINK("x")', seenSeq: 4 });
-  const csv = await ledgerCsv(db.context(), id, ledgerInput({ kind: 'decision' }));
+  const csv = await whole(ledgerCsv(db.context(), id, ledgerInput({ kind: 'decision' })));
   expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
   expect(csv).toContain('design: ');
 });

@@ -13,6 +13,7 @@ import { runJob } from '@/stages/run-job';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { exportRecords } from '@/stages/write-up/queries/export-works';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { whole } from '@/testing/whole';
 import { editField } from './commands/edit-field';
 import { mergeAgain } from './commands/merge-again';
 import { ruleMerge } from './commands/rule-merge';
@@ -331,7 +332,7 @@ test('a field that a person sets is shown and exported; taken back, the records 
   expect(detail.fields.find((f) => f.field === 'volume')).toMatchObject({ value: '33', why: 'edited', others: [{ value: '3' }] });
   expect(detail.shownFrom.title).toBe(0);
   await decide(id, 1, 'keep');
-  expect(await exportRecords(db.context(), id, 'ris', ['kept'])).toContain('VL  - 33');
+  expect(await whole(exportRecords(db.context(), id, 'ris', ['kept']))).toContain('VL  - 33');
   await set('volume', null);
   expect((await workDetail(db.context(), id, 1)).fields.find((f) => f.field === 'volume')).toMatchObject({ value: '3', why: 'agree' });
 });

@@ -5,6 +5,7 @@ import { decideWork } from '@/stages/decide/commands/decide';
 import { overview } from '@/stages/review/queries/overview';
 import { runJob } from '@/stages/run-job';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { whole } from '@/testing/whole';
 import { addRetrieval } from './commands/add-retrieval';
 import { cancelImport } from './commands/cancel-import';
 import { mapColumns } from './commands/map-columns';
@@ -122,7 +123,7 @@ test('rejected entries come as a file, corrected they are read again, and nothin
     'VH',
     `${ris(['1', 'One'])}\nTY  - JOUR\nAU  - Nobody\nER  - \n\nTY  - JOUR\nAU  - None\nER  - \n`,
   );
-  const { text } = await rejectedFile(db.context(), id, fileId);
+  const text = await whole((await rejectedFile(db.context(), id, fileId)).pieces);
   const { line } = await retrievalView(db.context(), id, 1);
   expect(line).toMatchObject({ inFile: 3, parsed: 1, rejected: 2 });
   expect(

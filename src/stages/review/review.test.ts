@@ -17,6 +17,7 @@ import { freezeSieve } from '@/stages/sieve/store/freeze-sieve';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { exportCsv, exportRecords } from '@/stages/write-up/queries/export-works';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { whole } from '@/testing/whole';
 import { overview } from './queries/overview';
 
 const ris = (...entries: string[][]) => entries.map((lines) => ['TY  - JOUR', ...lines, 'ER  - ', ''].join('\n')).join('\n'); // prettier-ignore
@@ -310,7 +311,7 @@ test('exports hold every axis, decision and grounds, and nothing that a spreadsh
   const { id, trial, editorial } = await halfWay();
   await decideWork(db.context(), id, decision(trial, { grounds: '=1+1 "quoted"\nsecond line' }));
   await decideWork(db.context(), id, decision(editorial, { verdict: 'exclude', reasonCode: 'population', grounds: 'Opinion.' }));
-  const rows = parse(await exportCsv(db.context(), id), { bom: true, columns: true }) as Record<string, string>[];
+  const rows = parse(await whole(exportCsv(db.context(), id)), { bom: true, columns: true }) as Record<string, string>[];
   expect(rows).toHaveLength(2);
   expect(rows[0]).toMatchObject({
     state: 'kept',
@@ -323,7 +324,7 @@ test('exports hold every axis, decision and grounds, and nothing that a spreadsh
     grounds: '\'=1+1 "quoted"\nsecond line',
   });
   expect(rows[1]).toMatchObject({ state: 'excluded', 'reason code': 'population', reason: 'Tilers', 'peer review': 'venue-only' });
-  const text = await exportRecords(db.context(), id, 'ris');
+  const text = await whole(exportRecords(db.context(), id, 'ris'));
   expect(text).toContain('N1  - Decision: exclude (Tilers)\r\nN1  - Grounds: Opinion.');
   expect(text.match(/^TY {2}- /gm)).toHaveLength(2);
 });

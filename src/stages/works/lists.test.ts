@@ -15,6 +15,7 @@ import { saveSieve } from '@/stages/sieve/commands/save-sieve';
 import { exportCsv } from '@/stages/write-up/queries/export-works';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { said } from '@/testing/said';
+import { whole } from '@/testing/whole';
 import { listWorks } from './queries/list-works';
 import { orderWorks } from './queries/order-works';
 import { workDetail } from './queries/work-detail';
@@ -154,7 +155,7 @@ test('the queue: best evidence first, then the newest; decided works that the si
 });
 
 test('all works can be taken out, decided or not', async () => {
-  const rows = (await exportCsv(db.context(), id, ['undecided', 'kept', 'stopped', 'held'])).trim().split('\r\n');
+  const rows = (await whole(exportCsv(db.context(), id, ['undecided', 'kept', 'stopped', 'held']))).trim().split('\r\n');
   expect(rows).toHaveLength(1 + 5);
 });
 

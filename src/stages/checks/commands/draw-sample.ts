@@ -34,7 +34,7 @@ export const drawCheck = reviewCommand({
   name: 'draw-sample',
   right: 'edit',
   input: DrawSample,
-  lock: 'sample',
+  lock: [{ shared: 'sieve' }, 'sample'],
   refuses: ['nothing-to-draw'],
   stale: ['checks'],
   async run(ctx, input) {

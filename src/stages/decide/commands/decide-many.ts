@@ -28,7 +28,7 @@ export const decideMany = reviewCommand({
   right: 'decide',
   input: DecideMany,
   // The sieve that a decision names is the one it was judged by.
-  lock: ['decide', 'sieve'],
+  lock: ['decide', { shared: 'sieve' }],
   refuses: ['no-reason'],
   stale: ['decisions', 'each-work'],
   async run(ctx, input) {

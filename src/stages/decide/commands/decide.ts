@@ -31,8 +31,8 @@ export const decideWork = reviewCommand({
   name: 'decide',
   right: 'decide',
   input: DecideWork,
-  // The sieve that a decision names is the one it was judged by.
-  lock: ['decide', 'sieve'],
+  // The sieve that a decision names is the one it was judged by. Many decide at once: two decisions on one work cannot have one number.
+  lock: [{ shared: 'decide' }, { shared: 'sieve' }],
   refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
   stale: ['decisions'],
   async run(ctx, input) {

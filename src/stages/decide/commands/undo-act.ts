@@ -15,7 +15,7 @@ export const undoAct = reviewCommand({
   right: 'decide',
   input: UndoAct,
   // The sieve that a decision names is the one it was judged by.
-  lock: ['decide', 'sieve'],
+  lock: ['decide', { shared: 'sieve' }],
   refuses: [],
   stale: ['decisions', 'each-work'],
   async run(ctx, { act }) {

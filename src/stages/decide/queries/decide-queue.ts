@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FLAGS } from '@/core/classify';
 import { isAgainstSieve, STAGES, type Stage, stateOf, type WorkState } from '@/core/flow';
 import { LEFT } from '@/core/sieve';
+import { ALL, CODED_AXES, type CodedAxis, codesOf } from '@/core/vocabularies';
 import type { Context } from '@/platform/context';
 import { textIndex } from '@/stages/classify';
 import type { ReviewState } from '../store/review-state';
@@ -33,12 +34,42 @@ export const QUEUE_SHOWS = {
 } as const;
 export type QueueShow = keyof typeof QUEUE_SHOWS;
 
+/** Axes that the queue can be filtered by, by the name of the filter. */
+const KIND_AXES = { source: 'sourceType', publication: 'publicationType' } as const;
+export type KindFilter = keyof typeof KIND_AXES;
+export interface KindChoice {
+  code: string;
+  label: string;
+  works: number;
+}
+const UNKNOWN_KIND = { code: 'unknown', label: 'not known' };
+/** Whether a work can be of a kind; one of which nothing is known is of none but the unknown. */
+const isOfKind = (axis: CodedAxis, mask: number, code: string): boolean =>
+  mask === ALL[axis] ? code === UNKNOWN_KIND.code : codesOf(CODED_AXES[axis].values, mask).includes(code);
+
+function kindsOf({ columns }: ReviewState, indexes: readonly number[], filter: KindFilter): KindChoice[] {
+  const axis = KIND_AXES[filter];
+  const masks = new Map<number, number>();
+  for (const i of indexes) masks.set(columns.all[axis][i]!, (masks.get(columns.all[axis][i]!) ?? 0) + 1);
+  return [...CODED_AXES[axis].values, UNKNOWN_KIND]
+    .map(({ code, label }) => ({
+      code,
+      label,
+      works: [...masks].reduce((n, [mask, works]) => n + (isOfKind(axis, mask, code) ? works : 0), 0),
+    }))
+    .filter((k) => k.works > 0)
+    .sort((a, b) => b.works - a.works);
+}
+
 const QueueInput = z.object({
   stage: z.enum(STAGES).catch('title-abstract'),
   order: z.enum(Object.keys(QUEUE_ORDERS) as [QueueOrder, ...QueueOrder[]]).catch('level'),
   seed: z.coerce.number().int().min(1).max(999_999).catch(1),
   show: z.enum(Object.keys(QUEUE_SHOWS) as [QueueShow, ...QueueShow[]]).catch('all'),
   database: z.string().max(2).catch(''),
+  /** Codes of what a work can be, or `unknown` for those of which nothing is known. */
+  source: z.string().max(40).catch(''),
+  publication: z.string().max(40).catch(''),
   reason: z.string().max(40).catch(''),
   find: z.string().max(200).catch(''),
 });
@@ -57,6 +88,8 @@ export interface DecideQueue {
   open: number;
   /** Of the whole stage. */
   total: number;
+  /** What works of the stage can be, most works first. */
+  kinds: Record<KindFilter, KindChoice[]>;
 }
 
 /** Works that came through the sieve or are decided, or, at the second stage, that are kept on title and abstract. */
@@ -77,7 +110,15 @@ export async function decideQueue(ctx: Context, state: ReviewState, input: Queue
   const stateAt = new Map(inStage.map((i) => [i, at(i)]));
   const wanted = await shown(ctx, state, input, inStage, stateAt, decisionAt);
   const ordered = await inOrder(ctx, state, input, wanted);
-  const queue: DecideQueue = { numbers: [], decided: [], against: [], open: 0, total: inStage.length };
+  const queue: DecideQueue = {
+    numbers: [],
+    decided: [],
+    against: [],
+    open: 0,
+    total: inStage.length,
+    kinds: { source: [], publication: [] },
+  };
+  for (const filter of ['source', 'publication'] as const) queue.kinds[filter] = kindsOf(state, inStage, filter);
   queue.open = inStage.filter((i) => stateAt.get(i) === 'undecided').length;
   for (const i of ordered) {
     const no = columns.numbers[i]!;
@@ -92,7 +133,7 @@ export async function decideQueue(ctx: Context, state: ReviewState, input: Queue
 async function shown(
   ctx: Context,
   state: ReviewState,
-  { show, database, reason, find }: QueueInput,
+  { show, database, reason, find, source, publication }: QueueInput,
   indexes: readonly number[],
   stateAt: ReadonlyMap<number, WorkState>,
   decisionAt: (no: number) => { reasonCode: string } | undefined,
@@ -118,6 +159,8 @@ async function shown(
   return indexes.filter((i) => {
     const no = columns.numbers[i]!;
     if (!tests[show](i) || (bit >= 0 && ((columns.membership[i]! >>> bit) & 1) === 0)) return false;
+    if (source && !isOfKind('sourceType', columns.all.sourceType[i]!, source)) return false;
+    if (publication && !isOfKind('publicationType', columns.all.publicationType[i]!, publication)) return false;
     if (reason && (stateAt.get(i) !== 'excluded' || decisionAt(no)?.reasonCode !== reason)) return false;
     return !found || found.has(no);
   });

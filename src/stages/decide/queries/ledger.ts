@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { AXIS_LABELS } from '@/core/classify';
 import { STAGE_WORDS, STAGES, type Stage, VERDICT_WORDS } from '@/core/flow';
-import { writeCsv } from '@/core/formats';
+import { writeCsv, writeRow } from '@/core/formats';
 import { type Context, openReview } from '@/platform/context';
 import { broughtUntil } from '../store/brought';
 
@@ -97,7 +97,11 @@ const ALL = `
 /** Each part of it wants to know the review. */
 const PARTS = ALL.split('?').length - 1;
 
-function selected(reviewId: string, { kind, person, reason, stage, from, to, work }: LedgerInput): { sql: string; values: unknown[] } {
+function selected(
+  reviewId: string,
+  { kind, person, reason, stage, from, to, work }: LedgerInput,
+  until: Date | null = null,
+): { sql: string; values: unknown[] } {
   const conditions: [string, unknown][] = [];
   if (kind) conditions.push(['l.kind = ?', kind]);
   if (person) conditions.push(['l.person = ?', person]);
@@ -106,6 +110,7 @@ function selected(reviewId: string, { kind, person, reason, stage, from, to, wor
   if (from) conditions.push(['l.at >= ?::date', from]);
   if (to) conditions.push(["l.at < ?::date + interval '1 day'", to]);
   if (work) conditions.push(['l.work_no = ?', work]);
+  if (until) conditions.push(['l.at <= ?', until]);
   const where = conditions.length ? `where ${conditions.map(([c]) => c).join(' and ')}` : '';
   return { sql: `from (${ALL}) l ${where}`, values: [...Array.from({ length: PARTS }, () => reviewId), ...conditions.map(([, v]) => v)] };
 }
@@ -131,8 +136,15 @@ export async function ledger(
   };
 }
 
-async function linesOf(ctx: Context, reviewId: string, input: LedgerInput, limit: number, offset: number): Promise<LedgerLine[]> {
-  const { sql, values } = selected(reviewId, input);
+async function linesOf(
+  ctx: Context,
+  reviewId: string,
+  input: LedgerInput,
+  limit: number,
+  offset: number,
+  until: Date | null = null,
+): Promise<LedgerLine[]> {
+  const { sql, values } = selected(reviewId, input, until);
   const brought = broughtUntil(await openReview(ctx, reviewId));
   const rows = await ctx.em.execute<Row[]>(
     `select l.*, w.title ${sql.replace(') l ', ') l left join work w on w.review_id = ? and w.no = l.work_no ')}
@@ -192,12 +204,12 @@ const stateWords = (snapshot: Row['snapshot']): string =>
         .join('; ')
     : '';
 
-const MOST = 200_000;
+/** Lines that are asked for at once. */
+const AT_ONCE = 10_000;
 
 /** What is selected of the ledger as CSV, newest first. */
-export async function ledgerCsv(ctx: Context, reviewId: string, input: LedgerInput): Promise<string> {
+export async function* ledgerCsv(ctx: Context, reviewId: string, input: LedgerInput): AsyncGenerator<string> {
   await openReview(ctx, reviewId);
-  const lines = await linesOf(ctx, reviewId, input, MOST, 0);
   const header = [
     'at',
     'kind',
@@ -212,21 +224,26 @@ export async function ledgerCsv(ctx: Context, reviewId: string, input: LedgerInp
     'sieve version',
     'brought in from elsewhere',
   ]; // prettier-ignore
-  return writeCsv([
-    header,
-    ...lines.map((l) => [
-      l.at,
-      l.kind,
-      l.person,
-      l.stage ? STAGE_WORDS[l.stage] : '',
-      l.work,
-      l.title,
-      l.what,
-      l.reason,
-      l.why,
-      l.state,
-      l.sieveVersion,
-      l.brought ? 'yes' : '',
-    ]),
-  ]);
+  yield writeCsv([header]);
+  // What is done meanwhile would move every later page.
+  const began = ctx.now();
+  for (let at = 0; ; at += AT_ONCE) {
+    const lines = await linesOf(ctx, reviewId, input, AT_ONCE, at, began);
+    for (const l of lines)
+      yield writeRow([
+        l.at,
+        l.kind,
+        l.person,
+        l.stage ? STAGE_WORDS[l.stage] : '',
+        l.work,
+        l.title,
+        l.what,
+        l.reason,
+        l.why,
+        l.state,
+        l.sieveVersion,
+        l.brought ? 'yes' : '',
+      ]);
+    if (lines.length < AT_ONCE) return;
+  }
 }

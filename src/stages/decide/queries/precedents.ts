@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { differenceOf, distanceBetween, type Near, precedentsOf, profileAt } from '@/core/grounds';
+import { differenceOf, distanceBetween, type Near, nearest, precedentsOf, profileAt } from '@/core/grounds';
 import type { MaskAxis } from '@/core/sieve';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -44,8 +44,10 @@ export const precedents = reviewQuery({
       const distance = distanceBetween(state.columns, state.run, index, other) + Number(textOf(no) !== textOf(workNo));
       if (distance <= FURTHEST) near.push({ work: no, distance });
     }
-    const texts = await textIndex(ctx, reviewId, [workNo, ...near.map((n) => n.work)]);
-    const found = precedentsOf(near, (works) => texts.likenessTo(workNo, works));
+    // Only as far away as places are left: the words of others need not be weighed.
+    const asked = nearest(near);
+    const texts = await textIndex(ctx, reviewId, [workNo, ...asked.map((n) => n.work)]);
+    const found = precedentsOf(asked, (works) => texts.likenessTo(workNo, works));
     const target = profileAt(state.columns, state.run, index, textOf(workNo));
     const titles = await titlesOf(
       ctx,

@@ -6,6 +6,7 @@ import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
 import type { ReasonLine } from '@/core/flow';
 import { Evidence, ReadingPane } from '@/stages/works/screens';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { KeyHelp } from '@/ui/key-help';
 import { useHotkeys } from '@/ui/use-hotkeys';
@@ -19,7 +20,7 @@ import { Knowledge } from './Knowledge';
 import { ManyDialog } from './ManyDialog';
 import { NothingYet } from './NothingYet';
 import { Precedents } from './Precedents';
-import { type QueueChoices, QueueHead } from './QueueHead';
+import { isFiltered, type QueueChoices, QueueHead, withoutFilters } from './QueueHead';
 import { QueueList } from './QueueList';
 import { ReasonDialog } from './ReasonDialog';
 import { StageSwitch } from './StageSwitch';
@@ -108,7 +109,14 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const many = () => setDialog('many');
   const quotas = useAsk(reviewId, 'figures', {}).data?.figures.quotas ?? [];
   const head = (
-    <QueueHead {...{ input, choices, pace, quotas }} open={queue.open} shown={queue.numbers.length} total={given.total} onMany={many} />
+    <QueueHead
+      {...{ input, choices, pace, quotas }}
+      kinds={given.kinds}
+      open={queue.open}
+      shown={queue.numbers.length}
+      total={given.total}
+      onMany={many}
+    />
   );
   return (
     <>
@@ -124,7 +132,14 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
           <main className="flex min-w-0 flex-col border-rule lg:border-x">
             <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-4">
               {current === null ? (
-                <p className="text-slate">No work fits these filters.</p>
+                <div className="text-slate">
+                  <p className="mb-2">No work fits these filters.</p>
+                  {isFiltered(input) && (
+                    <Button onClick={() => router.push(withoutFilters(window.location.search), { scroll: false })}>
+                      Clear the filters
+                    </Button>
+                  )}
+                </div>
               ) : state.state === 'failed' ? (
                 <p role="alert">{state.message}</p>
               ) : work ? (

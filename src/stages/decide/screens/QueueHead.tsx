@@ -6,12 +6,23 @@ import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
 import { count } from '@/ui/words';
 
-import type { QueueInput, QueueOrder, QueueShow } from '../queries/decide-queue';
+import type { KindChoice, KindFilter, QueueInput, QueueOrder, QueueShow } from '../queries/decide-queue';
 
 export interface QueueChoices {
   orders: Record<QueueOrder, string>;
   shows: Record<QueueShow, string>;
   databases: { tag: string; name: string }[];
+}
+
+const KIND_NAMES: Record<KindFilter, string> = { source: 'every source type', publication: 'every publication type' };
+/** What the address says of the queue beside stage and order. */
+const FILTERS = ['show', 'database', 'source', 'publication', 'reason', 'find'] as const;
+export const isFiltered = (input: QueueInput): boolean => FILTERS.some((f) => input[f] !== (f === 'show' ? 'all' : ''));
+/** The address without any of the filters. */
+export function withoutFilters(search: string): string {
+  const next = new URLSearchParams(search);
+  for (const f of [...FILTERS, 'work']) next.delete(f);
+  return `?${next}`;
 }
 
 const ORDER_NAMES: Record<QueueOrder, string> = {
@@ -26,6 +37,7 @@ const ORDER_NAMES: Record<QueueOrder, string> = {
 interface QueueHeadProps {
   input: QueueInput;
   choices: QueueChoices;
+  kinds: Record<KindFilter, readonly KindChoice[]>;
   open: number;
   shown: number;
   total: number;
@@ -36,9 +48,9 @@ interface QueueHeadProps {
 }
 
 /** What is shown of the queue and in which order; how many are left. The address holds all of it. */
-export function QueueHead({ input, choices, open, shown, total, pace, quotas, onMany }: QueueHeadProps) {
+export function QueueHead({ input, choices, kinds, open, shown, total, pace, quotas, onMany }: QueueHeadProps) {
   const router = useRouter();
-  const [more, setMore] = useState(input.show !== 'all' || input.database !== '' || input.reason !== '' || input.find !== '');
+  const [more, setMore] = useState(isFiltered(input));
   const go = (changes: Partial<Record<keyof QueueInput, string>>) => {
     const next = new URLSearchParams(window.location.search);
     next.delete('work');
@@ -100,6 +112,22 @@ export function QueueHead({ input, choices, open, shown, total, pace, quotas, on
               </option>
             ))}
           </Select>
+          {(Object.keys(KIND_NAMES) as KindFilter[]).map((filter) => (
+            <Select
+              key={filter}
+              label={KIND_NAMES[filter]}
+              hideLabel
+              value={input[filter]}
+              onChange={(e) => go({ [filter]: e.target.value })}
+            >
+              <option value="">{KIND_NAMES[filter]}</option>
+              {kinds[filter].map((k) => (
+                <option key={k.code} value={k.code}>
+                  {k.label} ({count(k.works)})
+                </option>
+              ))}
+            </Select>
+          ))}
           <form
             className="flex gap-1.5"
             onSubmit={(e) => {

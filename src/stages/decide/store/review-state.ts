@@ -1,5 +1,6 @@
 import { emptyStates, noPlaces, type Place, type Progress, placeOf, progressOf, standing, stateOf, type WorkState } from '@/core/flow';
 import { type Columns, HELD, LEFT, STOPPED } from '@/core/sieve';
+import { perRequest } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import { type Context, openReview } from '@/platform/context';
 import { Decision } from '@/platform/db/schema';
@@ -22,7 +23,10 @@ export interface ReviewState extends SieveState {
 /** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
 const derived = derivedFrom<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>('review-state');
 
-export async function reviewState(ctx: Context, reviewId: string): Promise<ReviewState> {
+export const reviewState = (ctx: Context, reviewId: string): Promise<ReviewState> =>
+  perRequest(ctx, `review-state|${reviewId}`, () => stateNow(ctx, reviewId));
+
+async function stateNow(ctx: Context, reviewId: string): Promise<ReviewState> {
   const review = await openReview(ctx, reviewId);
   const scheme = await schemeOf(ctx.em, review);
   const columns = await currentColumns(ctx.em, review);

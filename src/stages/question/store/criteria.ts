@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { quotaSchema } from '@/core/sieve';
+import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { Criterion } from '@/platform/db/schema';
 
@@ -25,7 +26,10 @@ export const asksOfEach = <C extends Pick<CriterionInput, 'text' | 'judgedBy'>>(
   criteria.filter((c) => c.text.trim() !== '' && c.judgedBy !== 'number');
 
 /** The review's criteria in force, in order. */
-export async function criteriaOf(ctx: Pick<Context, 'em'>, reviewId: string): Promise<CriterionInput[]> {
+export const criteriaOf = (ctx: Context, reviewId: string): Promise<CriterionInput[]> =>
+  partOf(ctx, reviewId, 'criteria', ['criterion'], () => storedCriteria(ctx, reviewId));
+
+async function storedCriteria(ctx: Context, reviewId: string): Promise<CriterionInput[]> {
   const rows = await ctx.em.find(Criterion, { reviewId, archived: false }, { orderBy: { position: 'asc' } });
   return rows.map(({ id, text, definition, judgedBy, reasonCode, quota }) => ({
     id,

@@ -26,18 +26,39 @@ const FRAMES: Partial<Record<string, [string, string]>> = {
   'csl-json': ['[\n', '\n]\n'],
 };
 
+/** Each may be a hundred thousand characters. */
+const AT_ONCE = 200;
+
 /** The rejected entries as a file of their own format, each as it stood, to be corrected and imported again. */
-export async function rejectedFile(ctx: Context, reviewId: string, fileId: string): Promise<{ name: string; text: string }> {
+export async function rejectedFile(
+  ctx: Context,
+  reviewId: string,
+  fileId: string,
+): Promise<{ name: string; pieces: AsyncGenerator<string> }> {
   const file = await fileOf(ctx, reviewId, fileId);
-  const rows = await ctx.em.find(RejectedEntry, { reviewId, fileId }, { orderBy: { ordinal: 'asc' } });
-  const [head, tail] = FRAMES[file.format ?? ''] ?? ['', '\n'];
-  const { mapping } = file;
+  return { name: `rejected-${file.name}`, pieces: rejectedPieces(ctx, file) };
+}
+
+const BETWEEN: Partial<Record<string, string>> = { 'csl-json': ',\n', csv: '\n', marc: '' };
+
+async function* rejectedPieces(ctx: Context, { reviewId, id: fileId, format, mapping }: ImportFile): AsyncGenerator<string> {
+  const [head, tail] = FRAMES[format ?? ''] ?? ['', '\n'];
   const header = mapping ? `${mapping.header.map(cell).join(mapping.delimiter)}\n` : '';
-  // A table is opened in a spreadsheet to be corrected, which would carry out what looks like a formula.
-  const rawOf = (r: RejectedEntry) => (mapping ? guardedRow(r.raw, mapping.delimiter) : r.raw);
-  const BETWEEN: Partial<Record<string, string>> = { 'csl-json': ',\n', csv: '\n', marc: '' };
-  const between = BETWEEN[file.format ?? ''] ?? '\n\n';
-  return { name: `rejected-${file.name}`, text: head + header + rows.map(rawOf).join(between) + tail };
+  const between = BETWEEN[format ?? ''] ?? '\n\n';
+  yield head + header;
+  let last = -1;
+  for (;;) {
+    const rows = await ctx.em
+      .fork()
+      .find(RejectedEntry, { reviewId, fileId, ordinal: { $gt: last } }, { orderBy: { ordinal: 'asc' }, limit: AT_ONCE });
+    for (const { raw, ordinal } of rows) {
+      // A table is opened in a spreadsheet to be corrected, which would carry out what looks like a formula.
+      yield (last < 0 ? '' : between) + (mapping ? guardedRow(raw, mapping.delimiter) : raw);
+      last = ordinal;
+    }
+    if (rows.length < AT_ONCE) break;
+  }
+  yield tail;
 }
 
 const cell = (text: string) => (/[",;\t|\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);

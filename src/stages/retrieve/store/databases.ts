@@ -1,7 +1,11 @@
+import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { SourceDatabase } from '@/platform/db/schema';
 
-export const databasesOf = (ctx: Context, reviewId: string) => ctx.em.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
+export const databasesOf = (ctx: Context, reviewId: string) =>
+  partOf(ctx, reviewId, 'databases', ['source_database'], () =>
+    ctx.em.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } }),
+  );
 
 /** What stands for a database when a record does not say which of several it is from. */
 export const UNATTRIBUTED = { tag: '--', name: 'Unattributed' };

@@ -2,6 +2,7 @@ import { type Identity, type Progress, reconcile, type WorkState } from '@/core/
 import { isoToDay } from '@/core/record';
 import type { Columns } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
+import { partOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { Job } from '@/platform/db/schema';
@@ -31,6 +32,9 @@ export interface Overview {
   working: boolean;
 }
 
+/** Whether the sieve is as it was saved follows from these, and from the works, whose revision stands in the review. */
+const VERSION_RESTS_ON = ['review', 'sieve_version', 'sieve_override', 'ruling', 'merge_ruling', 'venue', 'source_database'] as const;
+
 export async function overview(ctx: Context, reviewId: string, given?: ReviewState): Promise<Overview> {
   const state = given ?? (await reviewState(ctx, reviewId));
   const { columns, outcomes, counts } = state;
@@ -39,7 +43,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const { records, merged, aside, files } = await countedFiles(ctx, reviewId, columns, working);
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
-  const { version, byPerson } = await versionState(ctx.em, state.review);
+  const { version, byPerson } = await partOf(ctx, reviewId, 'version-state', VERSION_RESTS_ON, () => versionState(ctx.em, state.review));
   return {
     records,
     works,

@@ -3,13 +3,16 @@ import { Review, SieveVersion } from '@/platform/db/schema';
 import { basisOf } from './sieve-basis';
 import { versionState } from './versions';
 
-/** Saves the working sieve as the next numbered version, if it differs from the last one. Versions never change. */
+/**
+ * Saves the working sieve as the next numbered version, if it differs from the last one. Versions never change. Whoever
+ * calls it holds the lock of the sieve, so that nobody changes it meanwhile; it may be shared by many.
+ */
 export async function freezeSieve(ctx: Context, reviewId: string, note: string): Promise<number> {
   // Most often nothing has changed: then there is nothing to wait for.
   const { version: saved, edited: since } = await versionState(ctx.em, await openReview(ctx, reviewId));
   if (saved && !since) return saved.number;
   return ctx.em.transactional(async (tx) => {
-    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`sieve:${reviewId}`]);
+    await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`freeze:${reviewId}`]);
     const review = await tx.findOneOrFail(Review, { id: reviewId }, { refresh: true });
     const { version: last, edited } = await versionState(tx, review);
     if (last && !edited) return last.number;

@@ -16,6 +16,7 @@ import {
   type SieveRun,
   SieveRunner,
 } from '@/core/sieve';
+import { partOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import { type Context, openReview } from '@/platform/context';
 import type { Review } from '@/platform/db/schema';
@@ -60,7 +61,7 @@ export const sieveContext = async (
   asOf: isoToDay(review.asOf),
   scheme,
   answers: await textAnswers(ctx, review.id, columns, sieve),
-  overrides: await standingOverrides(ctx.em, review.id),
+  overrides: await partOf(ctx, review.id, 'overrides', ['sieve_override', 'review'], () => standingOverrides(ctx.em, review.id)),
 });
 
 /** What each limiter says of a work, by the limiters' ids. */

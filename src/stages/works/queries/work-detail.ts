@@ -17,6 +17,7 @@ import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
 import { type PackedClaims, unpackClaims } from '@/core/storage';
+import { hasNone, partOf } from '@/platform/cache/parts';
 import { type Context, NotFound } from '@/platform/context';
 import { FullText, Work } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
@@ -116,6 +117,9 @@ interface Row extends Judgeable {
   problems: Problem[];
 }
 
+/** What works are judged by, beside their records. */
+const JUDGED_BY = ['review', 'ruling', 'venue', 'source_database', 'evidence_scheme'] as const;
+
 export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
   const state = await reviewState(ctx, reviewId);
   const index = state.indexOf.get(workNo);
@@ -136,12 +140,13 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
   });
   const { review } = state;
-  const { classification, causes } = judgeWork(await judgingOf(ctx.em, review, [...databases.values()]), rows);
+  const judging = await partOf(ctx, reviewId, 'judging', JUDGED_BY, () => judgingOf(ctx.em, review, [...databases.values()]));
+  const { classification, causes } = judgeWork(judging, rows);
   classification.flags = work.flags;
   const trust = new Map([...databases.keys()].map((id, i) => [id, i]));
   const { item: shown, fields } = mergeWork(
     rows.map((r) => ({ no: r.no, trust: trust.get(r.database_id ?? '') ?? databases.size, item: r.item })),
-    (await fieldEdits(ctx.em, reviewId, workNo)).get(workNo),
+    (await hasNone(ctx, reviewId, 'work_edit')) ? undefined : (await fieldEdits(ctx.em, reviewId, workNo)).get(workNo),
   );
   const from = (field: MergedField) => fields.find((f) => f.field === field)?.records[0] ?? 0;
   const outcome = outcomeWords(state, index);
@@ -154,12 +159,14 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     abstract: shown.abstract,
     question: review,
   });
-  const overrides = await overridesOn(
-    ctx,
-    reviewId,
-    rows.map((r) => r.no),
-    state.review.sieve,
-  );
+  const overrides = (await hasNone(ctx, reviewId, 'sieve_override'))
+    ? []
+    : await overridesOn(
+        ctx,
+        reviewId,
+        rows.map((r) => r.no),
+        state.review.sieve,
+      );
   const texts: SlotTexts = {
     ...slotsOf(clauses),
     flags: classification.flags
@@ -173,7 +180,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const drafts = { keep: fill('keep'), exclude: fill('exclude'), stopped: fill('stopped'), rescued: fill('rescued') };
   const fate = state.outcomes.fate[index];
   const absorbed = await absorbedBy(ctx.em, reviewId, state.columns, workNo);
-  const history = await decisionsOn(ctx, reviewId, [workNo, ...absorbed]);
+  const decided = [workNo, ...absorbed].some((no) => state.staged.has(no));
+  const history = decided ? await decisionsOn(ctx, reviewId, [workNo, ...absorbed]) : [];
   const decision = state.decisions.get(workNo) ?? null;
   return {
     no: workNo,

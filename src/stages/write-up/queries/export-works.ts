@@ -1,6 +1,6 @@
 import { AXIS_LABELS } from '@/core/classify';
 import type { WorkState } from '@/core/flow';
-import { type Format, type Noted, writeCsv, writeRecords } from '@/core/formats';
+import { type Format, recordFile, writeCsv, writeRow } from '@/core/formats';
 import { mergeWork } from '@/core/merge';
 import { type BibRecord, dayToIso } from '@/core/record';
 import { MASK_AXES, NO_DATE } from '@/core/sieve';
@@ -55,7 +55,7 @@ export type Which = readonly WorkState[] | { numbers: number[] };
  * Works as CSV: identity, every axis with its possible values and the tier that settled it, outcome, decision,
  * reason and grounds. @param which works: in which states, or by their numbers; kept and excluded when not said
  */
-export async function exportCsv(ctx: Context, reviewId: string, which: Which = EXPORTED): Promise<string> {
+export async function* exportCsv(ctx: Context, reviewId: string, which: Which = EXPORTED): AsyncGenerator<string> {
   const state = await reviewState(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const header = [
@@ -85,11 +85,11 @@ export async function exportCsv(ctx: Context, reviewId: string, which: Which = E
     'decided at',
     'sieve version',
   ]; // prettier-ignore
-  const rows: (string | number | null)[][] = [header];
+  yield writeCsv([header]);
   for await (const { work, index } of exported(ctx, reviewId, numbersIn(state, which), state.indexOf)) {
     const decision = state.decisions.get(work.no);
     const active = decision && decision.verdict !== 'undo' ? decision : null;
-    rows.push([
+    yield writeRow([
       work.no,
       work.title,
       work.authors,
@@ -115,7 +115,6 @@ export async function exportCsv(ctx: Context, reviewId: string, which: Which = E
       active?.sieveVersion ?? null,
     ]); // prettier-ignore
   }
-  return writeCsv(rows);
 }
 
 /** First and last day on which it may have been public, as ISO dates; empty without a date. */
@@ -124,9 +123,16 @@ function firstPublic({ from, to }: { from: Int32Array; to: Int32Array }, index: 
 }
 
 /** Works as the records of an open format, with decision, reason and grounds in its notes. */
-export async function exportRecords(ctx: Context, reviewId: string, format: Format, which: Which = EXPORTED): Promise<string> {
+export async function* exportRecords(
+  ctx: Context,
+  reviewId: string,
+  format: Exclude<Format, 'csv'>,
+  which: Which = EXPORTED,
+): AsyncGenerator<string> {
   const state = await reviewState(ctx, reviewId);
-  const records: Noted[] = [];
+  const file = recordFile(format);
+  yield file.head;
+  let i = 0;
   for await (const { work, item } of exported(ctx, reviewId, numbersIn(state, which), state.indexOf)) {
     const decision = state.decisions.get(work.no);
     const notes: string[] = [];
@@ -134,9 +140,9 @@ export async function exportRecords(ctx: Context, reviewId: string, format: Form
       const reason = decision.reasonText ? ` (${decision.reasonText})` : '';
       notes.push(`Decision: ${decision.verdict}${reason}`, `Grounds: ${decision.grounds}`);
     }
-    records.push({ record: item, notes });
+    yield file.piece({ record: item, notes }, i++);
   }
-  return [...writeRecords(format, records)].join('');
+  yield file.tail;
 }
 
 function numbersIn({ columns, states, indexOf }: Awaited<ReturnType<typeof reviewState>>, which: Which): number[] {

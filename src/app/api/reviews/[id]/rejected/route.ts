@@ -1,3 +1,4 @@
+import { streamed } from '@/platform/http/download';
 import { reviewRoute } from '@/platform/http/review-route';
 import { rejectedEntries, rejectedFile } from '@/stages/retrieve/queries/rejected-entries';
 
@@ -6,11 +7,9 @@ export const GET = reviewRoute('read', async (ctx, { id }, request) => {
   const query = new URL(request.url).searchParams;
   const file = query.get('file') ?? '';
   if (!query.has('download')) return Response.json(await rejectedEntries(ctx, id, file));
-  const { name, text } = await rejectedFile(ctx, id, file);
-  return new Response(text, {
-    headers: {
-      'content-type': 'application/octet-stream',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-    },
+  const { name, pieces } = await rejectedFile(ctx, id, file);
+  return streamed(pieces, {
+    'content-type': 'application/octet-stream',
+    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
   });
 });

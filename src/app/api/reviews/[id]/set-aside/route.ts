@@ -1,10 +1,10 @@
 import { openReview } from '@/platform/context';
-import { savedAs, slugOf } from '@/platform/http/download';
+import { savedAs, slugOf, streamed } from '@/platform/http/download';
 import { reviewRoute } from '@/platform/http/review-route';
 import { setAsideCsv } from '@/stages/retrieve/queries/set-aside';
 
 /** GET the records that were set aside, each with its place, the reason and its raw text, as CSV. */
 export const GET = reviewRoute('read', async (ctx, { id }) => {
   const { title } = await openReview(ctx, id);
-  return new Response(await setAsideCsv(ctx, id), { headers: savedAs(`${slugOf(title)}-set-aside.csv`, 'text/csv') });
+  return streamed(setAsideCsv(ctx, id), savedAs(`${slugOf(title)}-set-aside.csv`, 'text/csv'));
 });

@@ -1,7 +1,7 @@
 import { WORK_STATES } from '@/core/flow';
 import { FORMATS, isFormat } from '@/core/formats';
 import { type Context, NotFound, openReview } from '@/platform/context';
-import { savedAs, slugOf } from '@/platform/http/download';
+import { savedAs, slugOf, streamed } from '@/platform/http/download';
 import { reviewRoute } from '@/platform/http/review-route';
 import { exportCsv, exportRecords, type Which } from '@/stages/write-up/queries/export-works';
 
@@ -33,6 +33,6 @@ async function fileOf(ctx: Context, { id, format }: Asked, which: Which | undefi
   if (!isFormat(format)) throw new NotFound('There is no such export.');
   const review = await openReview(ctx, id);
   // A table is for reading: it has every axis. The other formats are for other programs.
-  const body = format === 'csv' ? await exportCsv(ctx, id, which) : await exportRecords(ctx, id, format, which);
-  return new Response(body, { headers: savedAs(`${slugOf(review.title)}-${name}.${FORMATS[format].extension}`, FORMATS[format].media) });
+  const pieces = format === 'csv' ? exportCsv(ctx, id, which) : exportRecords(ctx, id, format, which);
+  return streamed(pieces, savedAs(`${slugOf(review.title)}-${name}.${FORMATS[format].extension}`, FORMATS[format].media));
 }

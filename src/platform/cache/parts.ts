@@ -1,0 +1,76 @@
+import type { Context } from '../context';
+import { recent } from './process-wide';
+
+/**
+ * Tables of which a review's rows are read whole by many questions, and how it is told that they changed. Rows of the
+ * first are only added, so the last number says all. Of the others the writing transactions are summed: whatever is
+ * changed, added or taken away, the sum or the count is another.
+ * @source PostgreSQL documentation, system columns: xmin is the transaction that wrote a row's version
+ */
+const ADDED = {
+  sieve_override: 'seq',
+  sieve_version: 'number',
+  ruling: 'seq',
+  merge_ruling: 'seq',
+  written_difference: 'seq',
+  work_edit: 'seq',
+} as const;
+const CHANGED = ['source_database', 'criterion', 'reason', 'venue', 'evidence_scheme'] as const;
+
+export type PartTable = 'review' | keyof typeof ADDED | (typeof CHANGED)[number];
+type Stamps = Readonly<Record<PartTable, string>>;
+
+const STAMPS = [
+  'r.xmin::text as review',
+  ...Object.entries(ADDED).map(([t, key]) => `(select coalesce(max(${key}), 0)::text from ${t} where review_id = r.id) as ${t}`),
+  ...CHANGED.map((t) => `(select count(*) || '/' || coalesce(sum(xmin::text::bigint), 0) from ${t} where review_id = r.id) as ${t}`),
+].join(', ');
+
+const parts = recent<unknown>('parts', 400);
+
+/** What a request reads, it reads once: a page, or the questions that come together. */
+export async function perRequest<T>(ctx: Context, key: string, read: () => Promise<T>): Promise<T> {
+  if (!ctx.kept) return read();
+  const known = ctx.kept.get(key) ?? read();
+  ctx.kept.set(key, known);
+  return known as Promise<T>;
+}
+
+/** A context in which everything is read once, as it is at the first time it is asked for. Nothing may be changed in it. */
+export const reading = (ctx: Context): Context => ({ ...ctx, kept: new Map() });
+
+/**
+ * A part of a review that follows from some tables, kept in the process until one of them changes: a request asks once
+ * how they stand, and reads only what has changed. Where something is changed everything is read anew.
+ * @param name of its own
+ * @param read gives plain data, which nobody may change
+ */
+export async function partOf<T>(
+  ctx: Context,
+  reviewId: string,
+  name: string,
+  from: readonly PartTable[],
+  read: () => Promise<T>,
+): Promise<T> {
+  if (!ctx.kept) return read();
+  const stamps = await stampsOf(ctx, reviewId);
+  if (!stamps) return read();
+  const key = [reviewId, name, ...from.map((t) => stamps[t])].join('|');
+  const known = parts.get(key);
+  if (known !== undefined) return known as T;
+  const value = await read();
+  parts.set(key, value);
+  return value;
+}
+
+/** Whether a review has no row of a table that is only added to. */
+export async function hasNone(ctx: Context, reviewId: string, table: keyof typeof ADDED): Promise<boolean> {
+  if (!ctx.kept) return false;
+  return (await stampsOf(ctx, reviewId))?.[table] === '0';
+}
+
+const stampsOf = (ctx: Context, reviewId: string): Promise<Stamps | null> =>
+  perRequest(ctx, `stamps|${reviewId}`, async () => {
+    const [row] = await ctx.em.execute<Stamps[]>(`select ${STAMPS} from review r where r.id = ?`, [reviewId]);
+    return row ?? null;
+  });
