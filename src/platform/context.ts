@@ -20,6 +20,12 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 /** PostgreSQL refuses to compare anything else with a key, so it is asked first. */
 export const isUuid = (text: string): boolean => UUID.test(text);
 
+/** @throws NotFound when there is no such review; nothing of it is read */
+export async function mustExist(ctx: Context, reviewId: string): Promise<void> {
+  const found = isUuid(reviewId) ? await ctx.em.execute('select 1 from review where id = ?', [reviewId]) : [];
+  if (found.length === 0) throw new NotFound('There is no such review.');
+}
+
 /** The review, or NotFound: also for an id that is not one. */
 export async function openReview(ctx: Context, reviewId: string): Promise<Review> {
   const read = () => ctx.em.findOne(Review, { id: reviewId });

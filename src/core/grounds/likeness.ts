@@ -21,12 +21,19 @@ interface Vector {
   weights: Float32Array;
 }
 
+/** The words of a text in ascending order, each with 1 + ln of how often it stands there. */
+interface Counted {
+  words: Int32Array;
+  often: Float64Array;
+}
+const NO_WORDS: Counted = { words: new Int32Array(), often: new Float64Array() };
+
 /** Texts as counted words: each is cut into words once, however often it is compared. */
 export class TextIndex {
   private readonly ids = new Map<string, number>();
   /** Each word as it is printed in its shortest form. */
   private readonly printed: string[] = [];
-  private readonly counts = new Map<number, ReadonlyMap<number, number>>();
+  private readonly counts = new Map<number, Counted>();
 
   add(key: number, text: string) {
     const counts = new Map<number, number>();
@@ -40,7 +47,8 @@ export class TextIndex {
       } else if (printed.length < this.printed[id]!.length) this.printed[id] = printed;
       counts.set(id, (counts.get(id) ?? 0) + 1);
     }
-    this.counts.set(key, counts);
+    const words = Int32Array.from(counts.keys()).sort();
+    this.counts.set(key, { words, often: Float64Array.from(words, (id) => 1 + Math.log(counts.get(id)!)) });
   }
 
   get size(): number {
@@ -51,7 +59,7 @@ export class TextIndex {
   }
   /** Some of the texts, to be compared with each other. */
   over(keys: readonly number[]): TextsCompared {
-    return new TextsCompared(this.ids, this.printed, new Map(keys.map((k) => [k, this.counts.get(k) ?? new Map()])));
+    return new TextsCompared(this.ids, this.printed, new Map(keys.map((k) => [k, this.counts.get(k) ?? NO_WORDS])));
   }
 }
 
@@ -63,15 +71,18 @@ export class TextIndex {
  */
 export class TextsCompared {
   private readonly found: Int32Array;
+  /** ln((1 + N) / df) of the words that were asked for. */
+  private readonly rarity: Float64Array;
   private readonly vectors = new Map<number, Vector>();
 
   constructor(
     private readonly ids: ReadonlyMap<string, number>,
     private readonly printed: readonly string[],
-    private readonly counts: ReadonlyMap<number, ReadonlyMap<number, number>>,
+    private readonly counts: ReadonlyMap<number, Counted>,
   ) {
     this.found = new Int32Array(ids.size);
-    for (const words of counts.values()) for (const id of words.keys()) this.found[id]!++;
+    this.rarity = new Float64Array(ids.size);
+    for (const { words } of counts.values()) for (let i = 0; i < words.length; i++) this.found[words[i]!]!++;
   }
 
   likeness(a: number, b: number): number {
@@ -100,7 +111,7 @@ export class TextsCompared {
     if (!others.length)
       for (const word of new Set(wordsOf(words))) {
         const id = this.ids.get(word);
-        if (id !== undefined) middle[id] = this.weight(id, 1);
+        if (id !== undefined) middle[id] = this.rarityOf(id);
       }
     const length = Math.hypot(...chunks(middle)) || 1;
     return new Map(
@@ -134,18 +145,26 @@ export class TextsCompared {
     return middle;
   }
 
-  private weight(id: number, n: number): number {
-    return (1 + Math.log(n)) * Math.log((1 + this.counts.size) / this.found[id]!);
+  private rarityOf(id: number): number {
+    // A word that all of them have and one more would not be there at all: 0 is no value that was worked out.
+    this.rarity[id] ||= Math.log((1 + this.counts.size) / this.found[id]!);
+    return this.rarity[id]!;
   }
 
   /** Of length 1; the words in ascending order. */
   private vector(key: number): Vector {
     const known = this.vectors.get(key);
     if (known) return known;
-    const counts = [...(this.counts.get(key) ?? [])].sort((a, b) => a[0] - b[0]);
-    const weights = Float32Array.from(counts, ([id, n]) => this.weight(id, n));
-    const length = Math.sqrt(weights.reduce((sum, w) => sum + w * w, 0)) || 1;
-    const vector = { words: Int32Array.from(counts, ([id]) => id), weights: weights.map((w) => w / length) };
+    const { words, often } = this.counts.get(key) ?? NO_WORDS;
+    const weights = new Float32Array(words.length);
+    let squares = 0;
+    for (let i = 0; i < words.length; i++) {
+      weights[i] = often[i]! * this.rarityOf(words[i]!);
+      squares += weights[i]! * weights[i]!;
+    }
+    const length = Math.sqrt(squares) || 1;
+    for (let i = 0; i < words.length; i++) weights[i]! /= length;
+    const vector = { words, weights };
     this.vectors.set(key, vector);
     return vector;
   }

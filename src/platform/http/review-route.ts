@@ -1,4 +1,4 @@
-import { type Context, openReview } from '../context';
+import { type Context, mustExist } from '../context';
 import { refuse, statusOf } from '../verbs/refusals';
 import type { Right } from '../verbs/rights';
 import { answer } from './answer';
@@ -46,7 +46,7 @@ export function reviewRoute<P extends object = object>(
   options: { harmless?: boolean } = {},
 ): Route<P & { id: string }> {
   const opened = async (ctx: Context, params: P & { id: string }, request: Request) => {
-    await openReview(ctx, params.id);
+    await mustExist(ctx, params.id);
     return handle(ctx, params, request);
   };
   return route<P & { id: string }>(right, opened, options);

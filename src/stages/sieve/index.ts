@@ -13,4 +13,4 @@ export { freezeSieve } from './store/freeze-sieve';
 export { overridesOn } from './store/overrides';
 export { basisOf, basisWords } from './store/sieve-basis';
 export { outcomeNow, outcomeWords, type SieveState, sieveContext, sieveOf, sieveState } from './store/sieve-state';
-export { latestVersion, versionState } from './store/versions';
+export { latestVersion, standingVersion } from './store/versions';

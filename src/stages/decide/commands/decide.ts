@@ -1,6 +1,7 @@
 import { UniqueConstraintViolationException } from '@mikro-orm/core';
 import { z } from 'zod';
 import { STAGES, VERDICTS } from '@/core/flow';
+import { reading } from '@/platform/cache/parts';
 import { Decision, Work } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -37,7 +38,9 @@ export const decideWork = reviewCommand({
   stale: ['decisions'],
   async run(ctx, input) {
     const { reviewId } = ctx;
-    const state = await sieveState(ctx, reviewId);
+    // Behind the locks, and before anything is changed: what these rest on need not be read again for each decision.
+    const at = reading(ctx);
+    const state = await sieveState(at, reviewId);
     const work = await ctx.em.findOne(Work, { reviewId, no: input.workNo });
     if (!state.indexOf.has(input.workNo) || !work)
       return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
@@ -49,9 +52,9 @@ export const decideWork = reviewCommand({
     if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')
       return refuse('not-kept', 'A full text is judged when the work is kept on its title and abstract.');
     const reason =
-      input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
+      input.verdict === 'exclude' ? (await reasonsOf(at, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
     if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
-    const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
+    const sieveVersion = await freezeSieve(at, reviewId, FROZEN_WITH);
     const seq = input.seenSeq + 1;
     try {
       addDecision(ctx.em, ctx, state, work, { ...input, seq, reason, sieveVersion, act: null });

@@ -1,13 +1,16 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { NOT_RETRIEVED, type ReasonLine, type Stage } from '@/core/flow';
+import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Reason, ReasonChange, type Review } from '@/platform/db/schema';
 
 /** The reasons in force, in order, that can be picked at a stage. */
 export async function reasonsOf(ctx: Context, reviewId: string, stage: Stage): Promise<ReasonLine[]> {
-  const rows = await ctx.em.find(Reason, { reviewId, archived: false, mergedInto: null }, { orderBy: { position: 'asc', code: 'asc' } });
-  const own = rows.filter((r) => r.code !== NOT_RETRIEVED).map(({ code, text, definition }) => ({ code, text, definition }));
+  const own = await partOf(ctx, reviewId, 'reasons', ['reason'], async () => {
+    const rows = await ctx.em.find(Reason, { reviewId, archived: false, mergedInto: null }, { orderBy: { position: 'asc', code: 'asc' } });
+    return rows.filter((r) => r.code !== NOT_RETRIEVED).map(({ code, text, definition }) => ({ code, text, definition }));
+  });
   return stage === 'full-text' ? [...own, NOT_HAD] : own;
 }
 

@@ -2,13 +2,12 @@ import { type Identity, type Progress, reconcile, type WorkState } from '@/core/
 import { isoToDay } from '@/core/record';
 import type { Columns } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
-import { partOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { Job } from '@/platform/db/schema';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { countedFiles } from '@/stages/retrieve';
-import { versionState } from '@/stages/sieve';
+import { standingVersion } from '@/stages/sieve';
 import { type QuotaFigures, quotaFigures } from './quotas';
 
 /** The figures of the stage strip. */
@@ -32,9 +31,6 @@ export interface Overview {
   working: boolean;
 }
 
-/** Whether the sieve is as it was saved follows from these, and from the works, whose revision stands in the review. */
-const VERSION_RESTS_ON = ['review', 'sieve_version', 'sieve_override', 'ruling', 'merge_ruling', 'venue', 'source_database'] as const;
-
 export async function overview(ctx: Context, reviewId: string, given?: ReviewState): Promise<Overview> {
   const state = given ?? (await reviewState(ctx, reviewId));
   const { columns, outcomes, counts } = state;
@@ -43,7 +39,7 @@ export async function overview(ctx: Context, reviewId: string, given?: ReviewSta
   const { records, merged, aside, files } = await countedFiles(ctx, reviewId, columns, working);
   const fates = [0, 0, 0];
   for (const fate of outcomes.fate) fates[fate]!++;
-  const { version, byPerson } = await partOf(ctx, reviewId, 'version-state', VERSION_RESTS_ON, () => versionState(ctx.em, state.review));
+  const { version, byPerson } = await standingVersion(ctx, state.review);
   return {
     records,
     works,

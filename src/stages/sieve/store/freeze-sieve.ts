@@ -1,7 +1,7 @@
 import { type Context, openReview } from '@/platform/context';
 import { Review, SieveVersion } from '@/platform/db/schema';
 import { basisOf } from './sieve-basis';
-import { versionState } from './versions';
+import { standingVersion, versionState } from './versions';
 
 /**
  * Saves the working sieve as the next numbered version, if it differs from the last one. Versions never change. Whoever
@@ -9,7 +9,7 @@ import { versionState } from './versions';
  */
 export async function freezeSieve(ctx: Context, reviewId: string, note: string): Promise<number> {
   // Most often nothing has changed: then there is nothing to wait for.
-  const { version: saved, edited: since } = await versionState(ctx.em, await openReview(ctx, reviewId));
+  const { version: saved, edited: since } = await standingVersion(ctx, await openReview(ctx, reviewId));
   if (saved && !since) return saved.number;
   return ctx.em.transactional(async (tx) => {
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`freeze:${reviewId}`]);

@@ -1,11 +1,20 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { canonical } from '@/core/sieve';
+import { partOf } from '@/platform/cache/parts';
+import type { Context } from '@/platform/context';
 import { type Review, type SieveBasis, SieveVersion } from '@/platform/db/schema';
 import { basisOf } from './sieve-basis';
 
 export async function latestVersion(em: EntityManager, reviewId: string): Promise<SieveVersion | null> {
   return em.findOne(SieveVersion, { reviewId }, { orderBy: { number: 'desc' } });
 }
+
+/** Whether the sieve is as it was saved follows from these, and from the works, whose revision stands in the review. */
+const RESTS_ON = ['review', 'sieve_version', 'sieve_override', 'ruling', 'merge_ruling', 'venue', 'source_database'] as const;
+
+/** The same of the sieve as it stands. */
+export const standingVersion = (ctx: Context, review: Review) =>
+  partOf(ctx, review.id, 'version-state', RESTS_ON, () => versionState(ctx.em, review));
 
 /**
  * The last saved version, and whether the working sieve or what its outcome rests on has changed since. `byPerson` says
