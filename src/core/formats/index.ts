@@ -8,4 +8,4 @@ export { JATS_HEAD, JATS_TAIL } from './jats/write';
 export { MARC_XML_HEAD, MARC_XML_TAIL } from './marc/write';
 export { readBatches, readEntries } from './read-entries';
 export { readVenues, type VenueProblem } from './venues/read';
-export { type Noted, recordFile, writeRecords } from './write-records';
+export { recordFile, writeRecords } from './write-records';

@@ -1,5 +1,11 @@
-import type { Context } from '../context';
+import type { EntityManager } from '@mikro-orm/postgresql';
 import { recent } from './process-wide';
+
+/** What of a context is needed to read. */
+interface Reader {
+  em: EntityManager;
+  readonly kept?: Map<string, Promise<unknown>>;
+}
 
 /**
  * Tables of which a review's rows are read whole by many questions, and how it is told that they changed. Rows of the
@@ -29,7 +35,7 @@ const STAMPS = [
 const parts = recent<unknown>('parts', 400);
 
 /** What a request reads, it reads once: a page, or the questions that come together. */
-export async function perRequest<T>(ctx: Context, key: string, read: () => Promise<T>): Promise<T> {
+export async function perRequest<T>(ctx: Reader, key: string, read: () => Promise<T>): Promise<T> {
   if (!ctx.kept) return read();
   const known = ctx.kept.get(key) ?? read();
   ctx.kept.set(key, known);
@@ -37,7 +43,7 @@ export async function perRequest<T>(ctx: Context, key: string, read: () => Promi
 }
 
 /** A context in which everything is read once, as it is at the first time it is asked for. Nothing may be changed in it. */
-export const reading = (ctx: Context): Context => ({ ...ctx, kept: new Map() });
+export const reading = <C extends Reader>(ctx: C): C => ({ ...ctx, kept: new Map() });
 
 /**
  * A part of a review that follows from some tables, kept in the process until one of them changes: a request asks once
@@ -46,7 +52,7 @@ export const reading = (ctx: Context): Context => ({ ...ctx, kept: new Map() });
  * @param read gives plain data, which nobody may change
  */
 export async function partOf<T>(
-  ctx: Context,
+  ctx: Reader,
   reviewId: string,
   name: string,
   from: readonly PartTable[],
@@ -64,12 +70,12 @@ export async function partOf<T>(
 }
 
 /** Whether a review has no row of a table that is only added to. */
-export async function hasNone(ctx: Context, reviewId: string, table: keyof typeof ADDED): Promise<boolean> {
+export async function hasNone(ctx: Reader, reviewId: string, table: keyof typeof ADDED): Promise<boolean> {
   if (!ctx.kept) return false;
   return (await stampsOf(ctx, reviewId))?.[table] === '0';
 }
 
-const stampsOf = (ctx: Context, reviewId: string): Promise<Stamps | null> =>
+const stampsOf = (ctx: Reader, reviewId: string): Promise<Stamps | null> =>
   perRequest(ctx, `stamps|${reviewId}`, async () => {
     const [row] = await ctx.em.execute<Stamps[]>(`select ${STAMPS} from review r where r.id = ?`, [reviewId]);
     return row ?? null;
