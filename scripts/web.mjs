@@ -81,6 +81,8 @@ async function serve() {
   });
 
   const stop = () => {
+    // The process that shared the port out is gone, and the port with it.
+    if (cluster.isWorker && !process.connected) process.exit(0);
     server.close(() => process.exit(0));
     server.closeIdleConnections();
     setTimeout(() => process.exit(0), 5000).unref();

@@ -4,12 +4,13 @@ import { aRecord } from '@/testing/a-record';
 import { fileNameOf } from './file-name';
 import { type LintCode, lintCitation } from './lint';
 import { referencesIn } from './references';
-import { CITE_STYLES, type CiteStyle, type StyleFiles } from './styles';
+import { CITE_STYLES, type CiteStyle, type StyleFiles, wantsCapitals } from './styles';
 
 const text = (file: string) => readFileSync(new URL(`./styles/${file}`, import.meta.url), 'utf8');
 const filesOf = (style: CiteStyle): StyleFiles => ({
   style: text(CITE_STYLES[style].file),
   locales: { 'en-GB': text('locales-en-GB.xml'), 'en-US': text('locales-en-US.xml') },
+  capitalSubtitles: wantsCapitals(style),
 });
 const one = (style: CiteStyle, item: BibRecord) => referencesIn(filesOf(style), [{ id: '1', item }], 'en-US').map((r) => r.text);
 
@@ -67,6 +68,15 @@ test.each([
 ] as const)('%s prints an article and a book as its manual does', (style, article, book) => {
   expect(one(style, ARTICLE)).toEqual([article]);
   expect(one(style, BOOK)).toEqual([book]);
+});
+// APA 7th ed. 6.17: major words of a title in sentence case are the first of the title and of the subtitle; from memory.
+test.each([
+  ['Mending tide mills: a history of sluices', 'Mending tide mills: A history of sluices'],
+  ['Who mends the mill? “a good wright” and others', 'Who mends the mill? “A good wright” and others'],
+  ['Sluices at 0.5 m of water: 12 mills', 'Sluices at 0.5 m of water: 12 mills'],
+])('%s has the capital that APA wants, and no other style', (title, printed) => {
+  expect(one('apa', { ...BOOK, title })[0]).toContain(printed);
+  expect(one('vancouver', { ...BOOK, title })[0]).toContain(title);
 });
 test('two works of one author and year are told apart, and the list is in order', () => {
   const found = referencesIn(filesOf('apa'), [

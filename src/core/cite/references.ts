@@ -38,6 +38,11 @@ export function cslItem({ id, item }: Cited): Record<string, unknown> {
     page: typeof rest.page === 'string' ? rest.page.replace(/\s*[–—]\s*/g, '-') : undefined,
   };
 }
+/** The first word after a colon, a dash or the end of a sentence with a capital: "Sluices: a history" becomes "Sluices: A history". */
+const withCapitalSubtitle = (title: unknown) =>
+  typeof title === 'string'
+    ? title.replace(/([:?!.—] )(["“‘'(]?)(\p{Ll})/gu, (_, before, mark, c) => before + mark + c.toUpperCase())
+    : title;
 /** Emphasis and sub- and superscripts are what a CSL processor understands; they are passed on. */
 const plainMarks = (title: unknown) => (typeof title === 'string' ? title.replace(/<\/?(?:i|b|em|strong|sub|sup|sc)>/gi, '') : title);
 
@@ -49,6 +54,7 @@ const plainMarks = (title: unknown) => (typeof title === 'string' ? title.replac
 export function referencesIn(files: StyleFiles, cited: readonly Cited[], locale = 'en-GB'): Reference[] {
   if (cited.length === 0) return [];
   const items = new Map(cited.map((c) => [c.id, cslItem(c)]));
+  if (files.capitalSubtitles) for (const item of items.values()) item.title = withCapitalSubtitle(item.title);
   // Telling works apart takes most of the time, and only works of one first author and year can be taken for another.
   const groups = alike(cited);
   const many = groups.reduce((n, ids) => n + ids.length, 0) > cited.length / 2;

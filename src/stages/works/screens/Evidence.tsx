@@ -10,11 +10,15 @@ import { DatesOfWork } from './DatesOfWork';
 import { FacetsOfWork } from './FacetsOfWork';
 import { WhatWouldChange } from './WhatWouldChange';
 
+/** With more values than these nothing is known that helps anybody. */
+const MANY = 4;
+
 /** What is left of an axis, in words. */
 function valueWords(axis: WorkAxis, result: AxisResult, scheme: EvidenceScheme): string {
   const labels = labelsOf(axisValues(axis, scheme), result.disputed || result.mask);
   if (result.status === 'unknown') return `${AXIS_LABELS[axis]} unknown`;
-  if (labels.length > 4) return `${labels.length} ${AXIS_LABELS[axis].toLowerCase()}s possible`;
+  // Nearly everything is nothing: what it cannot be stands behind the words.
+  if (labels.length > MANY && result.status !== 'conflicting') return `${AXIS_LABELS[axis]} unknown`;
   const lower = labels.map((l, i) => (i === 0 ? l : l.toLowerCase()));
   return lower.length === 1 ? lower[0]! : `${lower.slice(0, -1).join(', ')} or ${lower.at(-1)}`;
 }
@@ -23,7 +27,10 @@ function valueWords(axis: WorkAxis, result: AxisResult, scheme: EvidenceScheme):
 export function Value({ axis, result, scheme }: { axis: WorkAxis; result: AxisResult; scheme: EvidenceScheme }) {
   const bits = result.disputed || result.mask;
   const values = axisValues(axis, scheme).filter((_, bit) => (bits >>> bit) & 1);
-  const meaning = values.length <= 4 ? values.map((v) => (values.length === 1 ? v.meaning : `${v.label}: ${v.meaning}`)).join(' ') : '';
+  const meaning =
+    values.length > MANY
+      ? `Still possible: ${values.map((v) => v.label.toLowerCase()).join(', ')}.`
+      : values.map((v) => (values.length === 1 ? v.meaning : `${v.label}: ${v.meaning}`)).join(' ');
   return <Explained meaning={meaning}>{valueWords(axis, result, scheme)}</Explained>;
 }
 

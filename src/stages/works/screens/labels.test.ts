@@ -7,6 +7,7 @@ test.each([
   [['editorial', 'letter', 'news'], 'narrowed', '3 possible'],
   [['editorial', 'guideline'], 'conflicting', 'differs: editorial or guideline'],
   [['editorial'], 'unknown', 'unknown'],
+  [['editorial', 'letter', 'news', 'comment', 'guideline'], 'narrowed', 'unknown'],
 ])('%j, %s, in a list: %s', (codes, status, label) => expect(codeLabel('publicationType', { codes, status, disputed: [] })).toBe(label));
 test('a conflict names what is disputed, not all that is possible', () => {
   const known = { codes: ['editorial', 'letter', 'guideline'], status: 'conflicting', disputed: ['editorial', 'guideline'] };

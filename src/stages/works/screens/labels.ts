@@ -7,12 +7,12 @@ interface Known {
   disputed?: string[];
 }
 
-/** A short text for a possible-value set: the value, "A or B", how many are possible, or what is disputed. */
+/** A short text for a possible-value set: the value, "A or B", how many are possible when they are few, or what is disputed. */
 export function codeLabel(axis: CodedAxis, known: Known): string {
   const values: readonly AxisValue[] = CODED_AXES[axis].values;
   const codes = known.disputed?.length ? known.disputed : known.codes;
   const labels = codes.map((code) => values.find((v) => v.code === code)?.label.toLowerCase() ?? code);
-  if (known.status === 'unknown') return 'unknown';
+  if (known.status === 'unknown' || (labels.length > 4 && known.status !== 'conflicting')) return 'unknown';
   const text = labels.length > (known.disputed?.length ? 3 : 2) ? `${labels.length} possible` : labels.join(' or ');
   return known.status === 'conflicting' ? `differs: ${text}` : text;
 }

@@ -1,7 +1,16 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { CITE_STYLES, type Cited, type CiteStyle, cslItem, type Reference, referencesIn, type StyleFiles } from '@/core/cite';
+import {
+  CITE_STYLES,
+  type Cited,
+  type CiteStyle,
+  cslItem,
+  type Reference,
+  referencesIn,
+  type StyleFiles,
+  wantsCapitals,
+} from '@/core/cite';
 import { recent } from '@/platform/cache/process-wide';
 
 const FOLDER = join(process.cwd(), 'src/core/cite/styles');
@@ -9,7 +18,7 @@ const read = (file: string) => readFile(join(FOLDER, file), 'utf8');
 
 async function filesOf(style: CiteStyle): Promise<StyleFiles> {
   const [text, gb, us] = await Promise.all([read(CITE_STYLES[style].file), read('locales-en-GB.xml'), read('locales-en-US.xml')]);
-  return { style: text, locales: { 'en-GB': gb, 'en-US': us } };
+  return { style: text, locales: { 'en-GB': gb, 'en-US': us }, capitalSubtitles: wantsCapitals(style) };
 }
 
 /** Lists that were made last: a processor takes milliseconds for each reference, and most are asked for again unchanged. */
