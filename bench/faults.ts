@@ -92,7 +92,8 @@ export async function faults() {
       .join(', ')}`,
     `${said.failed} requests were not answered`,
   );
-  const after = await contextOf(url);
+  // The last kill may have been of the database: it is on its way.
+  const after = await whenThere(() => contextOf(url));
   try {
     await judgeAfter(after.make, id, said);
   } finally {
@@ -111,6 +112,17 @@ async function contextOf(url: string) {
     await orm.close(true);
   };
   return { make, close };
+}
+
+async function whenThere<T>(connect: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await connect();
+    } catch (error) {
+      if (tries === 60) throw error;
+      await pause(1000);
+    }
+  }
 }
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));

@@ -101,3 +101,19 @@ test('single keys can be switched off, and stay so', async ({ page }) => {
   await page.keyboard.press('n');
   await expect(page.getByRole('main').getByRole('heading', { level: 1 })).toHaveText(title!);
 });
+
+test('the queue is filtered by kind of publication, and filters that fit nothing are cleared at once', async ({ page }) => {
+  await openDemo(page, 'decide');
+  await page.getByRole('button', { name: 'Filters' }).click();
+  const kinds = page.getByLabel('every publication type');
+  const option = kinds.locator('option', { hasText: /^Systematic review \(/ });
+  const works = /\((\d+)\)/.exec((await option.textContent())!)![1];
+  await kinds.selectOption('systematic-review');
+  await expect(page.getByText(new RegExp(`^${works} of \\d+ shown$`))).toBeVisible();
+  await page.getByLabel('Find in titles, authors and abstracts').fill('zeppelin');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await expect(page.getByText('No work fits these filters.')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear the filters' }).click();
+  await expect(page.getByText('No work fits these filters.')).toHaveCount(0);
+  expect(new URL(page.url()).search).not.toContain('publication');
+});

@@ -121,6 +121,9 @@ export function QueueHead({ input, choices, kinds, open, shown, total, pace, quo
               onChange={(e) => go({ [filter]: e.target.value })}
             >
               <option value="">{KIND_NAMES[filter]}</option>
+              {input[filter] && !kinds[filter].some((k) => k.code === input[filter]) && (
+                <option value={input[filter]}>{input[filter].replaceAll('-', ' ')} (0)</option>
+              )}
               {kinds[filter].map((k) => (
                 <option key={k.code} value={k.code}>
                   {k.label} ({count(k.works)})
