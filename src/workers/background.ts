@@ -20,6 +20,11 @@ const AT_ONCE = 2;
 /** How often jobs are looked for that nobody is at. */
 const LOOK_SECONDS = 5;
 
+/** Until there is something to be ended in order, it just ends: also while it waits for the database. */
+let stop = async (): Promise<void> => process.exit(0);
+for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => void stop());
+endWithParent(() => stop());
+
 // A connection that breaks is not the end: what was under way fails and is tried again, on a new one.
 process.on('uncaughtException', (error) => console.error('[worker]', error));
 process.on('unhandledRejection', (error) => console.error('[worker]', error));
@@ -70,11 +75,10 @@ const sweep = () =>
   );
 void sweep();
 const sweeping = setInterval(sweep, 24 * 3600 * 1000);
-endWithParent(stop);
 console.log('[worker] ready');
 
 let stopping = false;
-async function stop() {
+stop = async () => {
   if (stopping) return;
   stopping = true;
   clearInterval(looking);
@@ -83,9 +87,7 @@ async function stop() {
   await closeQueue();
   await orm.close(true);
   process.exit(0);
-}
-process.on('SIGTERM', stop);
-process.on('SIGINT', stop);
+};
 
 /** The database may be starting, or restarting: it is waited for, and people are told. */
 async function whenThere<T>(connect: () => Promise<T>): Promise<T> {
