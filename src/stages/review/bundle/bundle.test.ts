@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { fromBuffer } from 'yauzl';
@@ -7,7 +7,7 @@ import { ZipFile } from 'yazl';
 import type { Limiter } from '@/core/sieve';
 import { FACTS, type FactTables, type Piece } from '@/core/write-up';
 import { NotFound } from '@/platform/context';
-import { withIncoming } from '@/platform/files/incoming';
+import { incomingFolder, withIncoming } from '@/platform/files/incoming';
 import { addKnown } from '@/stages/checks/commands/add-known';
 import { drawCheck } from '@/stages/checks/commands/draw-sample';
 import { judgeSample } from '@/stages/checks/commands/judge-sample';
@@ -146,6 +146,35 @@ test('out and back: the same counts, the same works, the same bundle but for tim
   expect(brought).toMatchObject({ ok: true, taken: { added: 1 } });
   expect((await knownView(db.context(), other)).lines.at(-1)).toMatchObject({ fate: 'asked', asked: [{ work: 2 }] });
   await deleteReview(db.context(), other, { title: 'Knee pads' });
+});
+
+test('however many begin to read a bundle and go no further, others are answered, and nothing stays behind', async () => {
+  // More than the pipes between reader and writer hold, and not to be packed small.
+  const { id: large } = await aReview(db.context());
+  const noise = (i: number) => Array.from({ length: 400 }, (_, k) => createHash('sha1').update(`${i} ${k}`).digest('hex')).join(' ');
+  await importText(db, large, 'VH', Array.from({ length: 60 }, (_, i) => risEntry(i + 1, `Mats ${i}`, `AB  - ${noise(i)}`)).join('\n'));
+  const unread = await Promise.all(Array.from({ length: 14 }, () => writeBundle(db.context(), large)));
+  // Each comes as far as it comes when nobody reads; then none may hold a connection in the midst of something.
+  const held = async () => {
+    const [{ n }] = await db
+      .context()
+      .em.execute<[{ n: number }]>(
+        `select count(*)::int as n from pg_stat_activity where datname = current_database() and state like 'idle in transaction%'`,
+      );
+    return n;
+  };
+  const late = new Promise<null>((go) => setTimeout(() => go(null), 20_000));
+  const released = (async () => {
+    await new Promise((go) => setTimeout(go, 2000));
+    while ((await held()) > 0) await new Promise((go) => setTimeout(go, 200));
+    return true;
+  })();
+  expect(await Promise.race([released, late])).toBe(true);
+  expect((await overview(db.context(), large)).records).toBe(60);
+  for (const bundle of unread) bundle.on('error', () => {}).destroy();
+  for (let i = 0; i < 50 && readdirSync(incomingFolder()).length > 0; i++) await new Promise((go) => setTimeout(go, 100));
+  expect(readdirSync(incomingFolder())).toEqual([]);
+  await deleteReview(db.context(), large, { title: 'Knee pads' });
 });
 
 test('a process of its own takes a bundle in, and refuses what is none', async () => {

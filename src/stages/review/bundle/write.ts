@@ -1,7 +1,10 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { once } from 'node:events';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { mkdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import { finished } from 'node:stream/promises';
+import { finished, pipeline } from 'node:stream/promises';
 import { IsolationLevel } from '@mikro-orm/core';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { ZipFile } from 'yazl';
@@ -11,6 +14,7 @@ import { RULE_SET } from '@/core/storage';
 import { pieceText } from '@/core/write-up';
 import { type Context, openReview } from '@/platform/context';
 import { Attachment, BroughtField, ImportFile, type Review } from '@/platform/db/schema';
+import { incomingFolder } from '@/platform/files/incoming';
 import { isKept, keptPieces } from '@/platform/files/kept-files';
 import { searchLog } from '@/stages/retrieve';
 import { sieveFile } from '@/stages/sieve';
@@ -106,20 +110,16 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
   const { id, title } = review;
   await bundle.add('README.txt', [readmeOf(title)]);
   await bundle.add('schema.json', [json(bundleJsonSchema())]);
-  const counts: Record<string, number> = {};
-  // One picture of the review, whatever others do to it meanwhile.
-  await ctx.em.transactional(
-    async (tx) => {
-      for (const kind of ROW_KIND_NAMES) {
-        counts[kind] = 0;
-        const lines = linesOf(tx as EntityManager, id, kind, (n) => {
-          counts[kind]! += n;
-        });
-        await bundle.add(`data/${kind}.ndjson`, lines);
-      }
-    },
-    { isolationLevel: IsolationLevel.REPEATABLE_READ, readOnly: true },
-  );
+  const spool = join(incomingFolder(), randomUUID());
+  await mkdir(spool, { recursive: true });
+  let counts: Record<string, number>;
+  try {
+    counts = await spoolRows(ctx, id, spool);
+    for (const kind of ROW_KIND_NAMES)
+      await bundle.add(`data/${kind}.ndjson`, createReadStream(join(spool, kind), { highWaterMark: 1 << 18 }) as AsyncIterable<Uint8Array>);
+  } finally {
+    await rm(spool, { recursive: true, force: true });
+  }
   const addFile = async (name: string, sha256: string, packed: boolean) => {
     // A file that an earlier version lost is missing from the bundle too; its records are not.
     if (await isKept(ctx.em, id, sha256)) await bundle.add(name, keptPieces(ctx.em, id, sha256), packed);
@@ -144,6 +144,28 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
   };
   await bundle.add('manifest.json', [json(manifest)], true, false);
   bundle.end();
+}
+
+/**
+ * The rows of a review as files, a kind each: one picture of it, whatever others do to it meanwhile. They are written as
+ * fast as they can be read, since that holds a connection; whoever reads the bundle slowly holds none.
+ * @returns how many rows there are of each kind
+ */
+async function spoolRows(ctx: Context, reviewId: string, folder: string): Promise<Record<string, number>> {
+  const counts: Record<string, number> = {};
+  await ctx.em.fork().transactional(
+    async (tx) => {
+      for (const kind of ROW_KIND_NAMES) {
+        counts[kind] = 0;
+        const lines = linesOf(tx as EntityManager, reviewId, kind, (n) => {
+          counts[kind]! += n;
+        });
+        await pipeline(Readable.from(lines), createWriteStream(join(folder, kind)));
+      }
+    },
+    { isolationLevel: IsolationLevel.REPEATABLE_READ, readOnly: true },
+  );
+  return counts;
 }
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 1)}\n`;
