@@ -83,7 +83,8 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
     await expect(main).not.toContainText('Last 17 years');
     const first = await main.getByRole('heading', { level: 1 }).textContent();
     await page.keyboard.press('a');
-    await expect(main.getByRole('heading', { level: 1 })).not.toHaveText(first!);
+    // What is not on the screen yet cannot be judged.
+    await expect(main.getByRole('heading', { level: 1 })).toContainText(first!.includes('Gloves') ? 'Stools' : 'Gloves');
     await page.keyboard.press('d');
     await expect(page.getByRole('navigation', { name: 'Works of the sample' })).toContainText('2 of 2 judged');
     await page.keyboard.press('p');
