@@ -34,7 +34,13 @@ await main(async () => {
     ({ url, application } = database);
   }
   try {
-    process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: url, APPLICATION_ROLE: application.role }));
+    process.stdout.write(
+      runTypeScript('src/platform/db/migrate.ts', ['up'], {
+        DATABASE_URL: url,
+        APPLICATION_ROLE: application.role,
+        NARROW_SIEVE_DATA: DATA,
+      }),
+    );
     const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA };
     process.stdout.write(runTypeScript('demo/load.ts', [], env));
     if (!development) ensureBuild();
