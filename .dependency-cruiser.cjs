@@ -93,6 +93,7 @@ module.exports = {
     core('classify', ['record', 'vocabularies', 'venues']),
     core('merge', ['record', 'vocabularies', 'formats']),
     core('query', ['record']),
+    core('full-text', ['record', 'merge']),
     core('sieve', ['record', 'vocabularies', 'classify', 'merge', 'query']),
     core('storage', ['record', 'vocabularies', 'venues', 'classify', 'merge', 'sieve']),
     core('parity', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),

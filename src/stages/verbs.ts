@@ -17,6 +17,7 @@ import {
   wordedLikeRuled,
 } from '@/stages/classify';
 import {
+  askFullTexts,
   compareVersions,
   decideMany,
   decideWork,
@@ -37,7 +38,9 @@ import { editField, mergeAgain, pairView, ruleMerge, undoMerge } from '@/stages/
 import { saveCriteria, saveSettings } from '@/stages/question';
 import {
   addRetrieval,
+  archiveFile,
   askJobs,
+  askWithdrawal,
   cancelImport,
   cancelJob,
   mapColumns,
@@ -79,6 +82,7 @@ export const COMMANDS = [
   saveTemplates,
   saveStages,
   saveFullText,
+  askFullTexts,
   removeAttachment,
   saveWriteUp,
   drawCheck,
@@ -102,6 +106,7 @@ export const COMMANDS = [
   stateNative,
   nameNative,
   cancelImport,
+  archiveFile,
   readAgain,
   mapColumns,
   ruleMerge,
@@ -147,6 +152,7 @@ export const QUERIES = [
   askWork,
   askFigures,
   askJobs,
+  askWithdrawal,
 ] as const;
 
 type AnyCommand = (typeof COMMANDS)[number];

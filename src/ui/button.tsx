@@ -1,14 +1,17 @@
+'use client';
 import type { ComponentProps } from 'react';
 import { cx } from './cx';
+import { useShownKey } from './use-hotkeys';
 
 interface ButtonProps extends ComponentProps<'button'> {
   look?: 'plain' | 'solid' | 'quiet';
-  /** The key that does the same, shown on the button. */
+  /** The usual key that does the same: it is shown on the button, or what the person has in its place. */
   hotkey?: string;
 }
 
 /** A button at least 24 px high; `solid` for the one thing a screen is for. */
 export function Button({ look = 'plain', hotkey, className, children, type = 'button', ...rest }: ButtonProps) {
+  const key = useShownKey(hotkey);
   return (
     <button
       type={type}
@@ -22,9 +25,9 @@ export function Button({ look = 'plain', hotkey, className, children, type = 'bu
       {...rest}
     >
       {children}
-      {hotkey && (
+      {key && (
         <kbd aria-hidden className="font-mono text-tiny opacity-80">
-          {hotkey}
+          {key}
         </kbd>
       )}
     </button>

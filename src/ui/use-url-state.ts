@@ -5,13 +5,22 @@ import { useCallback, useEffect, useRef } from 'react';
 /** A page that was asked for before a change of the address may come so much later, and bring the address of then. */
 const LATE_MS = 5000;
 
-const show = (query: string) => window.history.replaceState(null, '', query ? `?${query}` : window.location.pathname);
+type Changes = Record<string, string | null>;
+interface SetOptions {
+  /** The browser's way back leads to what stood before. */
+  step?: boolean;
+}
 
-/** The address holds the state of the view, so that a link or a reload comes back to it. */
-export function useUrlState(): [URLSearchParams, (changes: Record<string, string | null>) => void] {
+const address = (query: string) => (query ? `?${query}` : window.location.pathname);
+
+/**
+ * The address holds the state of the view, so that a link or a reload comes back to it. What is opened is a step: the
+ * browser's way back closes it again.
+ */
+export function useUrlState(): [URLSearchParams, (changes: Changes, options?: SetOptions) => void] {
   const params = useSearchParams();
   const last = useRef<{ before: string; now: string; at: number } | null>(null);
-  const set = useCallback((changes: Record<string, string | null>) => {
+  const set = useCallback((changes: Changes, { step = false }: SetOptions = {}) => {
     const before = window.location.search.slice(1);
     const next = new URLSearchParams(before);
     for (const [key, value] of Object.entries(changes)) {
@@ -21,13 +30,22 @@ export function useUrlState(): [URLSearchParams, (changes: Record<string, string
     const now = next.toString();
     last.current = { before: new URLSearchParams(before).toString(), now, at: Date.now() };
     // Next keeps useSearchParams in step with the history API, without asking the server.
-    show(now);
+    if (step && last.current.before !== now) window.history.pushState(null, '', address(now));
+    else window.history.replaceState(null, '', address(now));
+  }, []);
+  // Who goes back wants what was there before.
+  useEffect(() => {
+    const back = () => {
+      last.current = null;
+    };
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
   }, []);
   // What was picked while the page was being asked for anew stays picked.
   useEffect(() => {
     const changed = last.current;
     if (changed && params.toString() === changed.before && changed.before !== changed.now && Date.now() - changed.at < LATE_MS)
-      show(changed.now);
+      window.history.replaceState(null, '', address(changed.now));
   }, [params]);
   return [params, set];
 }

@@ -7,6 +7,7 @@ export { KEYS_FORM, mergeKeys } from './keys';
 export type { MergeKeys } from './merge-keys';
 export * from './merge-records';
 export * from './merged-work';
+export { isGenericTitle, normaliseText, normaliseTitle, STOP_WORDS } from './normalise';
 export * from './pairs';
 export { prepare } from './prepare';
 export * from './relations';

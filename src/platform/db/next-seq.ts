@@ -1,6 +1,13 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 
-export type AppendOnly = 'merge_ruling' | 'work_edit' | 'ruling' | 'reason_change' | 'written_difference' | 'sample_verdict';
+export type AppendOnly =
+  | 'merge_ruling'
+  | 'work_edit'
+  | 'ruling'
+  | 'reason_change'
+  | 'written_difference'
+  | 'sample_verdict'
+  | 'review_change';
 
 /** The next number in a table that rows are only ever added to. Until the transaction ends nobody else gets one. */
 export async function nextSeq(tx: EntityManager, table: AppendOnly, reviewId: string): Promise<number> {

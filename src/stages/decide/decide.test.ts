@@ -9,7 +9,8 @@ import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
 import { whole } from '@/testing/whole';
-import { attachPdf } from './commands/attach-pdf';
+import { askFullTexts } from './commands/ask-full-texts';
+import { attachMatching, attachPdf } from './commands/attach-pdf';
 import { decideWork } from './commands/decide';
 import { decideMany } from './commands/decide-many';
 import { mergeReasons } from './commands/merge-reasons';
@@ -229,15 +230,63 @@ test('a PDF: kept by what it is, not by its name; searched page by page; taken a
   expect(await attachmentsOf(db.context(), id)).toEqual([]);
   await removeAttachment(db.context(), id, { id: attachment.id, removed: false });
   const request = { workNo: 1, asked: '2026-09-01', promised: '', arrived: '2026-09-04', source: 'Library', note: '' };
-  expect(await saveFullText(db.context(), id, { ...request, arrived: '2026-08-04', seenEdit: 0 })).toMatchObject({ code: 'dates' });
-  expect(await saveFullText(db.context(), id, { ...request, seenEdit: 0 })).toMatchObject({ ok: true, edit: 1 });
-  expect(await saveFullText(db.context(), id, { ...request, seenEdit: 0 })).toMatchObject({ code: 'changed-meanwhile' });
+  // Attached, it has arrived: that was the first edit.
+  expect(await saveFullText(db.context(), id, { ...request, arrived: '2026-08-04', seenEdit: 1 })).toMatchObject({ code: 'dates' });
+  expect(await saveFullText(db.context(), id, { ...request, seenEdit: 1 })).toMatchObject({ ok: true, edit: 2 });
+  expect(await saveFullText(db.context(), id, { ...request, seenEdit: 1 })).toMatchObject({ code: 'changed-meanwhile' });
   expect(await soughtView(db.context(), id)).toMatchObject([{ no: 1, pdfs: 1, asked: '2026-09-01', verdict: null }, { no: 4 }]);
+});
+
+test('PDFs of many works find theirs, set the day they arrived, and are asked of where in doubt', async () => {
+  const drop = (name: string, ...pages: string[]) => attachMatching(db.context(), id, name, Readable.from([aPdf(pages)]));
+  const filler = 'Nothing here tells one article from another, and there is enough of it.\n'.repeat(5);
+  expect(await drop('x.pdf', `Something else altogether\n${filler}`)).toMatchObject({ ok: true, offered: [] });
+  const [author] = (await workDetail(db.context(), id, 4)).shown.authors;
+  const title = 'Gloves in glazing: a\nrandomised trial';
+  expect(await drop('gloves.pdf', `${title}\n${filler}`)).toMatchObject({ ok: true, offered: [{ fit: { no: 4, title: 'whole' } }] });
+  expect(await attachmentsOf(db.context(), id, 4)).toEqual([]);
+  expect(await drop('Downloaded (2).pdf', `${title}\n${author!.family}\n${filler}`)).toMatchObject({ ok: true, attachment: { workNo: 4 } });
+  const today = (await soughtView(db.context(), id)).find((s) => s.no === 4)!;
+  expect(today).toMatchObject({ pdfs: 1, arrived: expect.stringMatching(/^\d{4}-\d\d-\d\d$/), edit: 1 });
+  expect((await workDetail(db.context(), id, 4)).pdfs).toMatchObject([{ holdsTitle: true }]);
+  await attachPdf(db.context(), id, 4, 'wrong.pdf', Readable.from([aPdf([`Straps for the knees of floor layers\n${filler}`])]));
+  expect((await workDetail(db.context(), id, 4)).pdfs.map((p) => p.holdsTitle)).toEqual([true, false]);
+  // A day that a person set is not overwritten.
+  expect((await workDetail(db.context(), id, 4)).fullText).toMatchObject({ arrived: today.arrived, edit: 1 });
+});
+
+test('full texts asked for together: what somebody changed since, or has already, stays as it is', async () => {
+  const at = async (no: number) => (await workDetail(db.context(), id, no)).fullText;
+  const [one, three, four] = [await at(1), await at(3), await at(4)];
+  const works = [
+    { workNo: 1, seenEdit: one.edit - 1 },
+    { workNo: 3, seenEdit: three.edit },
+    { workNo: 4, seenEdit: four.edit },
+    { workNo: 999, seenEdit: 0 },
+  ];
+  const answer = await askFullTexts(db.context(), id, { works, asked: '2099-01-01' });
+  expect(answer).toMatchObject({ ok: true, changed: [{ workNo: 3, seenEdit: 1 }], skipped: 3 });
+  expect([(await at(1)).asked, (await at(3)).asked, (await at(4)).asked]).toEqual([one.asked, '2099-01-01', '']);
+  if (!answer.ok) return;
+  await askFullTexts(db.context(), id, { works: answer.changed, asked: '' });
+  expect(await at(3)).toMatchObject({ asked: '', edit: 2 });
+});
+
+test('what a person decided can be taken back after a reload, the latest first', async () => {
+  const undoable = async (stage?: 'full-text') =>
+    (await decideQueue(db.context(), await reviewState(db.context(), id), queueInput({ stage }))).undoable;
+  await decide(2, 'keep');
+  const before = await undoable();
+  expect(before[0]![0]).toBe(2);
+  await decide(2, 'undo');
+  expect((await undoable()).map(([no]) => no)).toEqual(before.slice(1).map(([no]) => no));
 });
 
 test('the ledger has everything, by person, reason and stage; its export is safe in a spreadsheet', async () => {
   const all = await ledger(db.context(), id, ledgerInput({}));
-  expect(new Set(all.lines.map((l) => l.kind))).toEqual(new Set(['decision', 'ruling', 'difference', 'reason', 'sieve']));
+  expect(new Set(all.lines.map((l) => l.kind))).toEqual(
+    new Set(['decision', 'ruling', 'difference', 'reason', 'sieve', 'retrieval', 'file', 'pdf']),
+  );
   const out = await ledger(db.context(), id, ledgerInput({ kind: 'decision', reason: 'population' }));
   expect(out.lines.every((l) => l.what.startsWith('excluded: Not tilers'))).toBe(true);
   expect((await ledger(db.context(), id, ledgerInput({ stage: 'full-text' }))).total).toBe(2);

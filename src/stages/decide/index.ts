@@ -1,4 +1,6 @@
 /** What other stages may use of this one. */
+
+export { askFullTexts } from './commands/ask-full-texts';
 export { decideWork } from './commands/decide';
 export { decideMany } from './commands/decide-many';
 export { mergeReasons } from './commands/merge-reasons';
@@ -15,7 +17,7 @@ export { lookAgain } from './queries/look-again';
 export { precedents } from './queries/precedents';
 export { searchPdfs } from './queries/search-pdfs';
 export { seenDecisions } from './queries/seen-decisions';
-export { type AttachmentLine, addPages, attachmentsOf } from './store/attachments';
+export { type AttachmentLine, addPages, attachmentsOf, titlesHeld } from './store/attachments';
 export { type FullTextLine, lineOf } from './store/full-text';
 export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
 export { decisionsOn, placeIn, type ReviewState, reviewState } from './store/review-state';

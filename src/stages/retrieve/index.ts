@@ -1,5 +1,6 @@
 /** What other stages may use of this one. */
 export { addRetrieval } from './commands/add-retrieval';
+export { archiveFile } from './commands/archive-file';
 export { cancelImport } from './commands/cancel-import';
 export { cancelJob } from './commands/cancel-job';
 export { mapColumns } from './commands/map-columns';
@@ -12,6 +13,7 @@ export { stateNative } from './commands/state-native';
 export { tryAsideAgain } from './commands/try-aside-again';
 export { withdrawRetrieval } from './commands/withdraw-retrieval';
 export { importFile } from './jobs/import-file';
+export { askWithdrawal } from './queries/ask-withdrawal';
 export { unmappedTerms } from './queries/database-view';
 export { countedFiles } from './queries/file-counts';
 export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';

@@ -2,11 +2,13 @@ import { Readable } from 'node:stream';
 import { DEFAULT_PROFILE } from '@/core/parity';
 import { ImportFile, Job, RecordRow, SourceDatabase, Work } from '@/platform/db/schema';
 import { decideWork } from '@/stages/decide/commands/decide';
+import { ledger, ledgerInput } from '@/stages/decide/queries/ledger';
 import { overview } from '@/stages/review/queries/overview';
 import { runJob } from '@/stages/run-job';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { whole } from '@/testing/whole';
 import { addRetrieval } from './commands/add-retrieval';
+import { archiveFile } from './commands/archive-file';
 import { cancelImport } from './commands/cancel-import';
 import { mapColumns } from './commands/map-columns';
 import { mapTerm } from './commands/map-term';
@@ -15,6 +17,7 @@ import { receiveFile } from './commands/receive-file';
 import { saveDatabase } from './commands/save-database';
 import { saveRetrieval } from './commands/save-retrieval';
 import { withdrawRetrieval } from './commands/withdraw-retrieval';
+import { askWithdrawal } from './queries/ask-withdrawal';
 import { databaseView, unmappedTerms } from './queries/database-view';
 import { listRecords, recordView } from './queries/records';
 import { rejectedFile } from './queries/rejected-entries';
@@ -74,8 +77,12 @@ test('withdrawn: out of every count, kept in the log; brought back: works find t
   const target = retrievals.find((r) => r.files.some((f) => f.id === first.fileId))!;
   const set = (withdrawn: boolean, why = 'Wrong strategy.') => withdrawRetrieval(db.context(), id, { id: target.id, withdrawn, why });
   expect(await set(true, '')).toMatchObject({ ok: false, code: 'no-reason' });
+  // What it touches is told before: "One" leaves with its decision, the knee pads stay, since others found them too.
+  const effect = { works: 1, shared: 1, decided: [{ no: one, title: 'One', verdict: 'keep' }] };
+  expect(await askWithdrawal(db.context(), id, { id: target.id })).toMatchObject({ ok: true, effect });
   expect(await set(true)).toMatchObject({ ok: true });
   await db.work(id);
+  expect(await askWithdrawal(db.context(), id, { id: target.id })).toMatchObject({ ok: true, effect });
   expect(await overview(db.context(), id)).toMatchObject({ records: 2, works: 2, states: { kept: 0 } });
   expect((await overview(db.context(), id)).identities.every((i) => i.holds)).toBe(true);
   expect((await listRecords(db.context(), id, { page: 1 })).total).toBe(2);
@@ -85,6 +92,37 @@ test('withdrawn: out of every count, kept in the log; brought back: works find t
   await db.work(id);
   expect(await overview(db.context(), id)).toMatchObject({ records: 4, works: 3, states: { kept: 1 } });
   expect(await title()).toEqual(before);
+  const { lines } = await ledger(db.context(), id, ledgerInput({ kind: 'retrieval' }));
+  expect(lines.map((l) => [l.what, l.why])).toEqual([
+    ['retrieval 1, Database VH restored: 1 decision touched', 'Wrong strategy.'],
+    ['retrieval 1, Database VH withdrawn: 1 decision touched', 'Wrong strategy.'],
+    ['retrieval 2, Database OF begun', ''],
+    ['retrieval 1, Database VH begun', ''],
+  ]);
+});
+
+test('a file of which nothing was read can be archived, and comes back when it is read after all', async () => {
+  const { id } = await aReview(db.context());
+  const vh = await database(id, 'Vellmora', 'VH');
+  expect(await send(id, { databaseId: vh }, 'notes.txt', 'Not an export at all.')).toMatchObject({ ok: false });
+  await send(id, { databaseId: vh }, 'good.ris', ris(['1', 'One']));
+  const files = async () => (await retrieveView(db.context(), id)).retrievals[0]!.files;
+  const [refused, good] = (await files()).sort((a, b) => b.name.localeCompare(a.name));
+  expect(await archiveFile(db.context(), id, { fileId: good!.id, archived: true })).toMatchObject({ code: 'in-use' });
+  for (const archived of [true, false, true]) {
+    await archiveFile(db.context(), id, { fileId: refused!.id, archived });
+    expect((await files()).map((f) => [f.name, f.archived]).sort()).toEqual([
+      ['good.ris', false],
+      ['notes.txt', archived],
+    ]);
+  }
+  const { lines } = await ledger(db.context(), id, ledgerInput({ kind: 'file' }));
+  expect(lines.map((l) => l.what)).toEqual([
+    'file notes.txt archived',
+    'file notes.txt out of the archive',
+    'file notes.txt archived',
+    'file good.ris added',
+  ]);
 });
 
 test('the log is saved as it is, a second person is not overwritten, and its counts are reconciled', async () => {

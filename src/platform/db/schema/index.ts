@@ -16,7 +16,7 @@ import {
   WorkRecord,
 } from './merging';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
-import { BroughtField, Criterion, Review, SourceDatabase } from './review';
+import { BroughtField, Criterion, Review, ReviewChange, SourceDatabase } from './review';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
 export * from './checks';
@@ -32,6 +32,7 @@ export * from './sieve';
 export const entities = [
   Review,
   BroughtField,
+  ReviewChange,
   Criterion,
   SourceDatabase,
   Retrieval,

@@ -71,6 +71,8 @@ export const ImportFile = defineEntity({
     parsed: p.integer(),
     rejected: p.integer(),
     message: p.text(),
+    /** Put out of sight by a person: a file of which nothing was read. */
+    archived: p.boolean(),
     receivedAt: p.datetime(),
   },
 });

@@ -59,6 +59,26 @@ export const Review = defineEntity({
 });
 export type Review = InferEntity<typeof Review>;
 
+/** What people changed of a review that no other table says: retrievals, files, PDFs. Only ever added. */
+export const ReviewChange = defineEntity({
+  name: 'ReviewChange',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    kind: p.enum(['retrieval', 'file', 'pdf'] as const),
+    did: p.enum(['added', 'withdrawn', 'restored', 'archived', 'attached', 'removed'] as const),
+    /** What it was done to, by the name it had then. */
+    subject: p.text(),
+    workNo: p.integer().nullable(),
+    why: p.text(),
+    /** Decided works that it put out of the review, or brought back. */
+    decisions: p.integer().nullable(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type ReviewChange = InferEntity<typeof ReviewChange>;
+
 export const Criterion = defineEntity({
   name: 'Criterion',
   properties: {

@@ -117,7 +117,7 @@ export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: Worded
                 <button
                   type="button"
                   className="max-w-full truncate text-left font-serif underline-offset-2 hover:underline"
-                  onClick={() => setParams({ work: String(w.no) })}
+                  onClick={() => setParams({ work: String(w.no) }, { step: true })}
                 >
                   {w.title || '(no title)'}
                 </button>

@@ -90,6 +90,24 @@ export interface DecideQueue {
   total: number;
   /** What works of the stage can be, most works first. */
   kinds: Record<KindFilter, KindChoice[]>;
+  /** What this person decided at the stage and may take back, the latest first, each with the last decision on it. */
+  undoable: [no: number, seq: number][];
+}
+
+/** So many decisions can be taken back one after another. */
+const UNDO_DEPTH = 200;
+
+function undoable({ staged, indexOf, review }: ReviewState, second: boolean): DecideQueue['undoable'] {
+  const own: { no: number; seq: number; at: number }[] = [];
+  for (const [no, { screening, fullText }] of staged) {
+    const here = second ? fullText : screening;
+    if (!here || here.verdict === 'undo' || here.person !== review.person || !indexOf.has(no)) continue;
+    own.push({ no, seq: Math.max(screening?.seq ?? 0, fullText?.seq ?? 0), at: here.at.getTime() });
+  }
+  return own
+    .sort((a, b) => b.at - a.at || b.no - a.no)
+    .slice(0, UNDO_DEPTH)
+    .map(({ no, seq }) => [no, seq]);
 }
 
 /** Works that came through the sieve or are decided, or, at the second stage, that are kept on title and abstract. */
@@ -117,6 +135,7 @@ export async function decideQueue(ctx: Context, state: ReviewState, input: Queue
     open: 0,
     total: inStage.length,
     kinds: { source: [], publication: [] },
+    undoable: undoable(state, second),
   };
   for (const filter of ['source', 'publication'] as const) queue.kinds[filter] = kindsOf(state, inStage, filter);
   queue.open = inStage.filter((i) => stateAt.get(i) === 'undecided').length;

@@ -12,6 +12,12 @@ const SAMPLE_WORDS: Record<string, string> = {
   undo: 'word taken back',
 };
 
+const CHANGE_WORDS: Partial<Record<LedgerKind, Record<string, string>>> = {
+  retrieval: { added: 'begun', withdrawn: 'withdrawn', restored: 'restored' },
+  file: { added: 'added', archived: 'archived', restored: 'out of the archive' },
+  pdf: { attached: 'attached', removed: 'taken away', restored: 'brought back' },
+};
+
 export const LEDGER_KINDS = {
   decision: 'decisions on works',
   ruling: 'rulings on a classification',
@@ -23,6 +29,9 @@ export const LEDGER_KINDS = {
   sieve: 'versions of the sieve',
   sample: 'samples drawn and judged',
   known: 'lists of known works',
+  retrieval: 'retrievals and withdrawals',
+  file: 'files',
+  pdf: 'PDFs of full texts',
 } as const;
 export type LedgerKind = keyof typeof LEDGER_KINDS;
 
@@ -93,7 +102,8 @@ const ALL = `
   union all select 'sieve', at, person, null, number::text, null, '', note, null, number, number from sieve_version where review_id = ?
   union all select 'sample', at, person, null, 'drawn|' || number || '|' || jsonb_array_length("order") || '|' || kind || '|' || seed, null, '', '', null, sieve_version, number from sample_check where review_id = ?
   union all select 'sample', at, person, work_no, verdict || '|' || check_number, null, '', note, null, null, seq from sample_verdict where review_id = ?
-  union all select 'known', at, person, null, count(*)::text || '|' || source, null, '', '', null, null, min(number) from known_record where review_id = ? group by at, person, source`;
+  union all select 'known', at, person, null, count(*)::text || '|' || source, null, '', '', null, null, min(number) from known_record where review_id = ? group by at, person, source
+  union all select kind, at, person, work_no, did || '|' || coalesce(decisions::text, '') || '|' || subject, null, '', why, null, null, seq from review_change where review_id = ?`;
 /** Each part of it wants to know the review. */
 const PARTS = ALL.split('?').length - 1;
 
@@ -186,6 +196,13 @@ function whatOf({ kind, what }: Row): string {
       if (first === 'drawn')
         return `sample ${second} drawn: ${third} ${fourth === 'stopped' ? 'stopped works' : 'own decisions'}, seed ${what.split('|')[4]}`;
       return `sample ${second}: ${SAMPLE_WORDS[first] ?? first}`;
+    case 'retrieval':
+    case 'file':
+    case 'pdf': {
+      const did = CHANGE_WORDS[kind]?.[first] ?? first;
+      const subject = what.split('|').slice(2).join('|');
+      return `${kind === 'retrieval' ? '' : kind === 'file' ? 'file ' : 'PDF '}${subject} ${did}${second && second !== '0' ? `: ${second} ${second === '1' ? 'decision' : 'decisions'} touched` : ''}`;
+    }
     case 'known':
       return `${first} known ${first === '1' ? 'work' : 'works'} brought${second && `, from ${second}`}`;
   }

@@ -4,11 +4,12 @@ import { titlesOf } from '@/stages/merge';
 import { attachmentsOf } from '../store/attachments';
 import { lineOf } from '../store/full-text';
 import { reviewState } from '../store/review-state';
+import { soughtNumbers } from '../store/sought-works';
 
 /** The works whose full text is sought, with where each stands: the list of requests and of what is still to be had. */
 export async function soughtView(ctx: Context, reviewId: string) {
   const state = await reviewState(ctx, reviewId);
-  const sought = [...state.staged].flatMap(([no, { screening }]) => (screening?.verdict === 'keep' && state.indexOf.has(no) ? [no] : []));
+  const sought = await soughtNumbers(ctx, reviewId);
   const rows = new Map((await ctx.em.find(FullText, { reviewId })).map((r) => [r.workNo, r]));
   const attached = await attachmentsOf(ctx, reviewId);
   const titles = await titlesOf(ctx, reviewId, sought);

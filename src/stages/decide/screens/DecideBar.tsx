@@ -13,7 +13,6 @@ interface DecideBarProps {
   clauses: readonly Clause[];
   state: WorkState;
   canUndo: boolean;
-  keysOff: boolean;
   box: RefObject<HTMLTextAreaElement | null>;
   noteBox: RefObject<HTMLInputElement | null>;
   onType(fields: Partial<Typed>): void;
@@ -36,7 +35,6 @@ const leave = (e: React.KeyboardEvent<HTMLElement>) => e.key === 'Escape' && e.c
 
 /** The drafted grounds, to be edited, and what can be decided. */
 export function DecideBar(props: DecideBarProps) {
-  const key = (k: string) => (props.keysOff ? undefined : k);
   const resting = props.clauses.filter((c) => c.claims.length > 0);
   return (
     <div className="sticky bottom-0 border-ink border-t-2 bg-paper px-[30px] py-2.5 lg:static">
@@ -56,7 +54,7 @@ export function DecideBar(props: DecideBarProps) {
               Draft again
             </Button>
           )}
-          <Button look="quiet" className="text-small" onClick={props.onKeys} hotkey={key('?')}>
+          <Button look="quiet" className="text-small" onClick={props.onKeys} hotkey="?">
             Keys
           </Button>
         </span>
@@ -85,19 +83,19 @@ export function DecideBar(props: DecideBarProps) {
         ))}
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-2">
-        <Button look="solid" disabled={!props.ready} onClick={() => props.onDecide('keep')} hotkey={key('A')}>
+        <Button look="solid" disabled={!props.ready} onClick={() => props.onDecide('keep')} hotkey="A">
           Keep
         </Button>
-        <Button disabled={!props.ready} onClick={() => props.onDecide('exclude')} hotkey={key('D')}>
+        <Button disabled={!props.ready} onClick={() => props.onDecide('exclude')} hotkey="D">
           Exclude for…
         </Button>
-        <Button disabled={!props.ready} onClick={() => props.onDecide('wait')} hotkey={key('W')}>
+        <Button disabled={!props.ready} onClick={() => props.onDecide('wait')} hotkey="W">
           Wait
         </Button>
-        <Button disabled={!props.ready} onClick={() => props.onDecide('background')} hotkey={key('B')}>
+        <Button disabled={!props.ready} onClick={() => props.onDecide('background')} hotkey="B">
           Background
         </Button>
-        <Button look="quiet" disabled={!props.canUndo} onClick={props.onUndo} hotkey={key('U')}>
+        <Button look="quiet" disabled={!props.canUndo} onClick={props.onUndo} hotkey="U">
           Undo
         </Button>
         <span className="ml-auto flex items-center gap-2">

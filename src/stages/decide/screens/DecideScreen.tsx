@@ -9,7 +9,7 @@ import { Evidence, ReadingPane } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { KeyHelp } from '@/ui/key-help';
-import { useHotkeys } from '@/ui/use-hotkeys';
+import { KeysProvider, useHotkeys } from '@/ui/use-hotkeys';
 import { useUrlState } from '@/ui/use-url-state';
 import type { DecideQueue, QueueInput } from '../queries/decide-queue';
 import { DecideBar } from './DecideBar';
@@ -19,6 +19,7 @@ import { FullTextPanel } from './FullTextPanel';
 import { Knowledge } from './Knowledge';
 import { ManyDialog } from './ManyDialog';
 import { NothingYet } from './NothingYet';
+import { PdfPane } from './PdfPane';
 import { Precedents } from './Precedents';
 import { isFiltered, type QueueChoices, QueueHead, withoutFilters } from './QueueHead';
 import { QueueList } from './QueueList';
@@ -28,6 +29,7 @@ import { useCurrentWork } from './useCurrentWork';
 import { decidedAt, useDecisions } from './useDecisions';
 import { useGrounds } from './useGrounds';
 import { useQueue } from './useQueue';
+import { WhereRead } from './WhereRead';
 
 interface DecideScreenProps {
   reviewId: string;
@@ -50,10 +52,11 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const state = useWork(reviewId, current);
   const work = state.state === 'ready' && state.work.no === current ? state.work : null;
   const grounds = useGrounds(reviewId, stage, current, work);
-  const [dialog, setDialog] = useState<'reasons' | 'keys' | 'evidence' | 'many' | null>(null);
+  const [dialog, setDialog] = useState<'reasons' | 'keys' | 'evidence' | 'many' | 'where-read' | null>(null);
   const [axis, setAxis] = useState<WorkAxis | undefined>();
   const [pdf, setPdf] = useState<{ id: string; page: number } | null>(null);
   const [marks, setMarks] = useState(true);
+  const askedWhere = useRef(new Set<number>());
   const groundsBox = useRef<HTMLTextAreaElement>(null);
   const noteBox = useRef<HTMLInputElement>(null);
   const decisions = useDecisions({
@@ -63,6 +66,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     set: setDecided,
     open,
     stored: grounds.forget,
+    undoable: given.undoable,
   });
 
   useEffect(() => {
@@ -81,16 +85,25 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   const decidedHere = work ? !['undo', undefined].includes(work.staged[stage]) : false;
   /** The work shown, when it is decided; else the one decided last. */
   const undo = () => {
-    const no = decidedHere ? current : decisions.lastDecided();
+    const no = decidedHere && current !== null && !decisions.isTakenBack(current) ? current : decisions.lastDecided();
     if (no !== null) void decisions.undo(no, no === current ? work : null);
   };
+  /** A full text that is kept though nobody said where it was read asks for it, once a work. */
+  const keep = () => {
+    const read = !work || work.pdfs.length > 0 || work.fullText.source || grounds.page || grounds.note;
+    if (stage !== 'full-text' || read || askedWhere.current.has(work.no)) return decide('keep');
+    askedWhere.current.add(work.no);
+    setDialog('where-read');
+  };
+  const shownPdf = work?.pdfs.find((p) => p.id === pdf?.id) ?? null;
   const evidence = (of?: WorkAxis) => {
     setAxis(of);
     setDialog('evidence');
   };
   const keys = useHotkeys(
+    'decide',
     {
-      a: () => decide('keep'),
+      a: keep,
       d: () => setDialog('reasons'),
       w: () => decide('wait'),
       b: () => decide('background'),
@@ -101,10 +114,10 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
       t: () => noteBox.current?.focus(),
       e: () => evidence(),
       m: () => setMarks((on) => !on),
-      v: () => work?.pdfs[0] && setPdf({ id: work.pdfs[0].id, page: 1 }),
+      v: () => setPdf(pdf || !work?.pdfs[0] ? null : { id: work.pdfs[0].id, page: 1 }),
       '?': () => setDialog('keys'),
     },
-    dialog === null && pdf === null,
+    dialog === null,
   );
   const many = () => setDialog('many');
   const quotas = useAsk(reviewId, 'figures', {}).data?.figures.quotas ?? [];
@@ -119,7 +132,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
     />
   );
   return (
-    <>
+    <KeysProvider value={keys.shown}>
       <div className="flex h-9 items-center justify-between border-rule border-b bg-surface px-5">
         <DecideNav reviewId={reviewId} current="" />
         {twoStages && <StageSwitch stage={stage} />}
@@ -142,6 +155,8 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
                 </div>
               ) : state.state === 'failed' ? (
                 <p role="alert">{state.message}</p>
+              ) : work && shownPdf ? (
+                <PdfPane reviewId={reviewId} pdf={shownPdf} page={pdf!.page} onClose={() => setPdf(null)} />
               ) : work ? (
                 <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} />
               ) : (
@@ -159,10 +174,9 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
                 canUndo={decidedHere || decisions.lastDecided() !== null}
                 box={groundsBox}
                 noteBox={noteBox}
-                keysOff={keys.off}
                 onType={grounds.type}
                 onRedraft={() => work && grounds.type({ grounds: work.draft })}
-                onDecide={(v) => (v === 'exclude' ? setDialog('reasons') : decide(v))}
+                onDecide={(v) => (v === 'exclude' ? setDialog('reasons') : v === 'keep' ? keep() : decide(v))}
                 onUndo={undo}
                 onKeys={() => setDialog('keys')}
                 onClause={evidence}
@@ -170,7 +184,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
             )}
           </main>
           <aside aria-label="What it is, and why we say so" className="bg-surface px-4 py-4 lg:overflow-y-auto">
-            {work && stage === 'full-text' && <FullTextPanel reviewId={reviewId} work={work} shown={pdf} onShow={setPdf} />}
+            {work && stage === 'full-text' && <FullTextPanel reviewId={reviewId} work={work} onShow={setPdf} />}
             {work && (
               <Knowledge work={work} version={version} onEvidence={evidence}>
                 <Precedents reviewId={reviewId} no={work.no} onOpen={open} />
@@ -198,13 +212,16 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
           }}
         />
       )}
-      {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
+      {dialog === 'keys' && <KeyHelp lines={KEYS} keys={keys} onClose={() => setDialog(null)} />}
+      {dialog === 'where-read' && work && (
+        <WhereRead {...{ reviewId, work }} onClose={() => setDialog(null)} onKeep={() => decide('keep')} />
+      )}
       {dialog === 'evidence' && work && (
         <Dialog open onOpenChange={() => setDialog(null)} title="Every claim, and the words it rests on" sheet>
           <Evidence work={work} />
         </Dialog>
       )}
-    </>
+    </KeysProvider>
   );
 }
 

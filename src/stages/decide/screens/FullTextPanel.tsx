@@ -5,7 +5,6 @@ import { call, put } from '@/client/call';
 import { forget } from '@/client/query-client';
 import type { WorkDetail } from '@/client/types';
 import { Button } from '@/ui/button';
-import { Dialog } from '@/ui/dialog';
 import { FileInput } from '@/ui/file-input';
 import { plural } from '@/ui/words';
 import { RequestForm } from './RequestForm';
@@ -13,13 +12,11 @@ import { RequestForm } from './RequestForm';
 interface FullTextPanelProps {
   reviewId: string;
   work: WorkDetail;
-  /** A PDF to be shown at a page. */
-  shown: { id: string; page: number } | null;
-  onShow(pdf: { id: string; page: number } | null): void;
+  onShow(pdf: { id: string; page: number }): void;
 }
 
 /** What is known of the way to the full text: what the records promise, what was asked for, and what is attached. */
-export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelProps) {
+export function FullTextPanel({ reviewId, work, onShow }: FullTextPanelProps) {
   const [busy, setBusy] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   async function attach(files: File[]) {
@@ -37,7 +34,6 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
     if (!answer.ok) return void toast.error(answer.message);
     if (removed) toast('The PDF is taken away.', { action: { label: 'Undo', onClick: () => void remove(id, false) } });
   }
-  const open = work.pdfs.find((p) => p.id === shown?.id);
   return (
     <section aria-label="Full text" className="mb-3 border-rule border-b pb-3">
       <h2 className="mb-1 text-lead">Full text</h2>
@@ -50,6 +46,11 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
             <span className="block truncate font-medium" title={pdf.name}>
               {pdf.name}
             </span>
+            {pdf.holdsTitle === false && (
+              <span className="block text-copper">
+                Its first pages do not hold the title of this work: look whether it is the right one.
+              </span>
+            )}
             <span className="flex items-center text-slate">
               {pdf.pages} {plural(pdf.pages, 'page')}
               {!pdf.hasText && ', no text in it: a scan'}
@@ -75,15 +76,6 @@ export function FullTextPanel({ reviewId, work, shown, onShow }: FullTextPanelPr
         {busy ? 'Attaching …' : 'Attach a PDF'}
       </Button>
       <RequestForm reviewId={reviewId} workNo={work.no} line={work.fullText} />
-      {open && shown && (
-        <Dialog open onOpenChange={(on) => !on && onShow(null)} title={open.name} wide>
-          <iframe
-            title={`${open.name}, page ${shown.page}`}
-            src={`/api/reviews/${reviewId}/pdf/${open.id}#page=${shown.page}`}
-            className="h-[70vh] w-full border border-edge"
-          />
-        </Dialog>
-      )}
     </section>
   );
 }

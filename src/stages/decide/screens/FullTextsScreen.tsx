@@ -1,10 +1,16 @@
 'use client';
-import { useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useCallback, useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '@/client/call';
+import { Button } from '@/ui/button';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { StateSquare } from '@/ui/marks';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { SoughtLine } from '../queries/sought';
 import { DecideNav } from './DecideNav';
+import { DroppedPdfs } from './DroppedPdfs';
 import { PdfSearch } from './PdfSearch';
 
 type Where = 'all' | 'to-ask' | 'asked' | 'had' | 'assessed' | 'not-had';
@@ -26,6 +32,39 @@ function whereOf({ verdict, reasonCode, pdfs, arrived, asked }: SoughtLine): Exc
 }
 const STATE: Record<string, string> = { keep: 'kept', exclude: 'excluded', wait: 'waiting', background: 'background' };
 
+const columnsOf = (reviewId: string): TableColumn<SoughtLine>[] => [
+  {
+    ...{ id: 'work', header: 'Work', value: (s) => s.title },
+    cell: (s) => (
+      <a
+        dir="auto"
+        className="block truncate font-serif underline-offset-2 hover:underline"
+        title={s.title}
+        href={`/reviews/${reviewId}/decide?stage=full-text&work=${s.no}`}
+      >
+        {s.title || `Work ${s.no}`}
+      </a>
+    ),
+  },
+  { id: 'asked', header: 'Asked', width: 'w-[100px]', value: (s) => s.asked, cell: (s) => s.asked },
+  { id: 'promised', header: 'Promised', width: 'w-[100px]', value: (s) => s.promised, cell: (s) => s.promised },
+  { id: 'arrived', header: 'Arrived', width: 'w-[100px]', value: (s) => s.arrived, cell: (s) => s.arrived },
+  {
+    ...{ id: 'source', header: 'Of whom, or where', width: 'w-[180px]', value: (s) => s.source },
+    cell: (s) => <span className="block truncate">{s.source}</span>,
+  },
+  { id: 'pdfs', header: 'PDFs', width: 'w-[60px]', value: (s) => s.pdfs, cell: (s) => s.pdfs || '' },
+  {
+    ...{ id: 'where', header: 'Where it stands', width: 'w-[190px]', value: (s) => WHERE[whereOf(s)] },
+    cell: (s) => (
+      <span className="flex items-center gap-2">
+        <StateSquare state={s.verdict ? STATE[s.verdict]! : 'undecided'} />
+        {WHERE[whereOf(s)]}
+      </span>
+    ),
+  },
+];
+
 interface FullTextsScreenProps {
   reviewId: string;
   sought: SoughtLine[];
@@ -35,10 +74,13 @@ interface FullTextsScreenProps {
 /** Every full text that is sought: what was asked for, what came, and what all that came says about some words. */
 export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreenProps) {
   const [where, setWhere] = useState<Where>('all');
+  const router = useRouter();
+  const refresh = useCallback(() => router.refresh(), [router]);
   const lines = sought.filter((s) => where === 'all' || whereOf(s) === where);
   const counts = (w: Where) => sought.filter((s) => w === 'all' || whereOf(s) === w).length;
+  const toAsk = lines.filter((s) => whereOf(s) === 'to-ask');
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="max-w-[1240px] px-5 py-3">
       <DecideNav reviewId={reviewId} current="/full-texts" />
       <h1 className="mt-3 text-title">Full texts</h1>
       {!twoStages && (
@@ -50,6 +92,7 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
         </Empty>
       ) : (
         <>
+          <DroppedPdfs reviewId={reviewId} sought={sought} onAttached={refresh} />
           <PdfSearch reviewId={reviewId} />
           <nav aria-label="Where they stand" className="mt-4 flex flex-wrap gap-2">
             {(Object.keys(WHERE) as Where[]).map((w) => (
@@ -63,49 +106,39 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
                 <b className="font-semibold">{count(counts(w))}</b> {WHERE[w]}
               </button>
             ))}
+            {toAsk.length > 0 && (
+              <Button className="ml-auto min-h-7 text-small" onClick={() => void askFor(reviewId, toAsk, refresh)}>
+                {many(toAsk.length, 'was', 'were')} asked for today
+              </Button>
+            )}
           </nav>
-          <table className="mt-2 w-full border-collapse text-small">
-            <thead>
-              <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
-                <th className="py-1 font-medium">Work</th>
-                <th className="w-[96px] font-medium">Asked</th>
-                <th className="w-[96px] font-medium">Promised</th>
-                <th className="w-[96px] font-medium">Arrived</th>
-                <th className="w-[170px] font-medium">Of whom</th>
-                <th className="w-[54px] text-right font-medium">PDFs</th>
-                <th className="w-[190px] pl-4 font-medium">Where it stands</th>
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map((s) => (
-                <tr key={s.no} className="h-8 border-rule border-b">
-                  <td className="max-w-0 truncate pr-3">
-                    <a
-                      className="font-serif underline-offset-2 hover:underline"
-                      title={s.title}
-                      href={`/reviews/${reviewId}/decide?stage=full-text&work=${s.no}`}
-                    >
-                      {s.title || `Work ${s.no}`}
-                    </a>
-                  </td>
-                  <td>{s.asked}</td>
-                  <td>{s.promised}</td>
-                  <td>{s.arrived}</td>
-                  <td className="max-w-0 truncate">{s.source}</td>
-                  <td className="text-right">{s.pdfs || ''}</td>
-                  <td className="pl-4">
-                    <span className="flex items-center gap-2">
-                      <StateSquare state={s.verdict ? STATE[s.verdict]! : 'undecided'} />
-                      {WHERE[whereOf(s)]}
-                    </span>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <div className="mt-2">
+            <DataTable caption="Full texts that are sought" columns={columnsOf(reviewId)} rows={lines} rowKey={(s) => s.no} />
+          </div>
           {lines.length === 0 && <p className="mt-2 text-slate">None.</p>}
         </>
       )}
     </main>
+  );
+}
+
+/** Writes today beside every full text of a list; what was changed with it is taken back together. */
+async function askFor(reviewId: string, lines: readonly SoughtLine[], refresh: () => void) {
+  const now = new Date();
+  const today = [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
+  const asked = await call(reviewId, 'ask-full-texts', { asked: today, works: lines.map((s) => ({ workNo: s.no, seenEdit: s.edit })) });
+  if (!asked.ok) return void toast.error(asked.message);
+  refresh();
+  const { changed, skipped } = asked;
+  toast(
+    `${many(changed.length, 'full text')} asked for today.${skipped ? ` ${skipped} changed meanwhile and stayed as they are.` : ''}`,
+    changed.length
+      ? {
+          action: {
+            label: 'Undo',
+            onClick: () => void call(reviewId, 'ask-full-texts', { asked: '', works: changed }).then(refresh),
+          },
+        }
+      : {},
   );
 }

@@ -14,7 +14,12 @@ const ADDRESS_AFTER_MS = 120;
  * Which work of the queue is shown: the one that was opened, that of the address, else the first undecided one.
  * @param asked number of the work in the address; not a number, or 0, when there is none
  */
-export function useCurrentWork(reviewId: string, queue: Queue, asked: number, setAddress: (changes: Record<string, string>) => void) {
+export function useCurrentWork(
+  reviewId: string,
+  queue: Queue,
+  asked: number,
+  setAddress: (changes: Record<string, string>, options?: { step: boolean }) => void,
+) {
   const { numbers } = queue;
   const [picked, setPicked] = useState<number | null>(null);
   const wanted = picked ?? asked;
@@ -24,8 +29,20 @@ export function useCurrentWork(reviewId: string, queue: Queue, asked: number, se
   const open = (no: number) => {
     setPicked(no);
     clearTimeout(address.current);
-    address.current = setTimeout(() => setAddress({ work: String(no) }), ADDRESS_AFTER_MS);
+    address.current = setTimeout(() => {
+      // The way back leads to the work that was open, also when the address did not name it.
+      if (!asked && current !== null) setAddress({ work: String(current) });
+      setAddress({ work: String(no) }, { step: true });
+    }, ADDRESS_AFTER_MS);
   };
+  useEffect(() => {
+    const back = () => {
+      clearTimeout(address.current);
+      setPicked(Number(new URLSearchParams(window.location.search).get('work')) || null);
+    };
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  }, []);
   // The next ones are asked for while this one is read. Who decides at once need not wait: a decision brings them along.
   useEffect(() => {
     const timer = setTimeout(() => {

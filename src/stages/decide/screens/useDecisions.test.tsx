@@ -27,13 +27,13 @@ beforeEach(() => {
 });
 
 /** Deciding, with what the screen around it does: which work is open, and what was stored. */
-function deciding() {
+function deciding(undoable: [no: number, seq: number][] = []) {
   const opened: number[] = [];
   const stored: number[] = [];
   const hook = renderHook(() => {
     const [queue, set] = useQueue(GIVEN);
     const decisions = useDecisions({
-      ...{ reviewId: `decisions-${review}`, stage: 'title-abstract', queue, set },
+      ...{ reviewId: `decisions-${review}`, stage: 'title-abstract', queue, set, undoable },
       ...{ open: (no: number) => void opened.push(no), stored: (no: number) => void stored.push(no) },
     });
     return { queue, decisions };
@@ -122,4 +122,34 @@ test('a tab with a decision under way asks before it closes; one without does no
   expect(closes()).toBe(false);
   await act(async () => (await server.arrived('do/decide')).answer(done({ seq: 1 }, { followed: followed(1, 'keep') })));
   await waitFor(() => expect(closes()).toBe(true));
+});
+
+test('decisions are taken back one after another, those of before the page was loaded too', async () => {
+  const { hook, opened } = deciding([
+    [3, 2],
+    [2, 1],
+  ]);
+  const { decisions } = hook.result.current;
+  act(() => void decisions.decide(aWork(1), 'keep', '', typed));
+  await act(async () => (await server.arrived('do/decide')).answer(done({ seq: 1 }, { followed: followed(1, 'keep') })));
+  const taken: object[] = [];
+  for (const no of [1, 3, 2]) {
+    expect(decisions.lastDecided()).toBe(no);
+    act(() => void decisions.undo(no, null));
+    // While it is not answered the next press means the one before.
+    expect([decisions.isTakenBack(no), decisions.lastDecided()]).not.toContain(no);
+    // What was decided before the page was loaded is asked for, for its grounds. Somebody decided work 3 since.
+    if (no !== 1)
+      await act(async () => (await server.arrived('ask/work')).answer({ ok: true, work: aWork(no, 'keep', no === 3 ? 9 : 1), rests: [] }));
+    const request = await server.arrived('do/decide');
+    taken.push(request.input as object);
+    await act(async () => request.answer(done({ seq: 5 }, { followed: followed(no, undefined, 5) })));
+  }
+  expect(decisions.lastDecided()).toBeNull();
+  expect(opened.slice(1)).toEqual([1, 3, 2]);
+  expect(taken).toMatchObject([
+    { workNo: 1, verdict: 'undo', seenSeq: 1, grounds: 'It fits.' },
+    { workNo: 3, verdict: 'undo', seenSeq: 2, grounds: 'It is.' },
+    { workNo: 2, verdict: 'undo', seenSeq: 1, grounds: 'It is.' },
+  ]);
 });

@@ -6,6 +6,7 @@ import { keyOf, queryClient } from '@/client/query-client';
 import type { WorkDetail } from '@/client/types';
 import { asked } from '@/client/useAsk';
 import { type DecisionVerdict, type Stage, stateOf, VERDICT_WORDS, type WorkState } from '@/core/flow';
+import type { DecideQueue } from '../queries/decide-queue';
 import { AHEAD } from './useCurrentWork';
 import type { Typed } from './useGrounds';
 import type { Decided, Queue } from './useQueue';
@@ -37,14 +38,24 @@ interface Options {
   open(no: number): void;
   /** Called when grounds were stored with a decision. */
   stored(no: number): void;
+  /** What the person decided before, the latest first. */
+  undoable: DecideQueue['undoable'];
 }
 
 /**
  * Decides and takes back. The screen moves on at once; a refusal brings it back with a message. What is done to a
  * work waits for what was done to the same work before, so that a quick undo is never refused as somebody else's.
  */
-export function useDecisions({ reviewId, stage, queue, set, open, stored }: Options) {
-  const last = useRef<number | null>(null);
+export function useDecisions({ reviewId, stage, queue, set, open, stored, undoable }: Options) {
+  /** What can be taken back, the latest last: also what was decided before the page was loaded. */
+  const done = useRef<number[]>(null!);
+  done.current ??= undoable.map(([no]) => no).reverse();
+  const before = useRef(new Map(undoable));
+  /** Undoings that the server has not answered yet. */
+  const takenBack = useRef(new Set<number>());
+  const forget = (no: number) => {
+    done.current = done.current.filter((other) => other !== no);
+  };
   const underWay = useRef(new Map<number, Promise<unknown>>());
   /** Decisions that the server has not answered yet: what follows from an answer is no reason to stay on the page. */
   const unsaved = useRef(0);
@@ -68,7 +79,7 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
     opens: number | undefined,
   ): Promise<boolean> {
     const own = written.current.get(no);
-    const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? 0);
+    const seenSeq = Math.max(shown?.seenSeq ?? 0, own?.seq ?? before.current.get(no) ?? 0);
     const said = typed ?? (own && own.seq === seenSeq ? own.typed : storedOf(shown, stage));
     const input = { workNo: no, stage, verdict, reasonCode, ...said, seenSeq };
     const result = await call(reviewId, 'decide', input, [{ ask: 'work', input: { no } }, ...wantedWith(opens)]).finally(() => {
@@ -131,10 +142,20 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
   async function undo(no: number, shown: WorkDetail | null) {
     // At once, so that the next key already means this work and not the one that was on the screen.
     open(no);
-    if (!(await inTurn(no, () => send(no, 'undo', '', null, shown, queue.of(no), no)))) return;
-    if (last.current === no) last.current = null;
+    forget(no);
+    takenBack.current.add(no);
+    const undone = await inTurn(no, async () => {
+      const known = shown ?? (written.current.has(no) ? null : seenBefore(await workNow(no, true)));
+      return send(no, 'undo', '', null, known, queue.of(no), no);
+    }).finally(() => takenBack.current.delete(no));
+    if (!undone) return;
     const title = (await workNow(no, true))?.shown.title ?? '';
     toast(`${said('undo')}: ${title.slice(0, 70)}`);
+  }
+
+  /** A work that was fetched to be taken back: of it the person has seen what they decided, and nothing newer. */
+  function seenBefore(work: WorkDetail | null): WorkDetail | null {
+    return work && { ...work, seenSeq: before.current.get(work.no) ?? work.seenSeq };
   }
 
   return {
@@ -143,13 +164,14 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
       const at = queue.numbers.indexOf(work.no);
       const undecided = (no: number) => no !== work.no && queue.of(no).state === 'undecided';
       const next = queue.numbers.slice(at + 1).find(undecided) ?? queue.numbers.find(undecided);
-      last.current = work.no;
+      forget(work.no);
+      done.current.push(work.no);
       const old = queue.of(work.no);
       set(work.no, { state: NEXT_STATE[verdict], reasonCode });
       const sent = inTurn(work.no, () => send(work.no, verdict, reasonCode, typed, work, old, next));
       if (next !== undefined) open(next);
       if (!(await sent)) {
-        if (last.current === work.no) last.current = null;
+        forget(work.no);
         return;
       }
       toast(`${said(verdict)}: ${work.shown.title.slice(0, 70)}`, {
@@ -157,8 +179,10 @@ export function useDecisions({ reviewId, stage, queue, set, open, stored }: Opti
       });
     },
     undo,
-    /** The work decided last on this screen, to be taken back from wherever one is now. */
-    lastDecided: () => last.current,
+    /** The work decided last of those not taken back, from wherever one is now. */
+    lastDecided: () => done.current.at(-1) ?? null,
+    /** Whether the decision on a work is being taken back already. */
+    isTakenBack: (no: number) => takenBack.current.has(no),
   };
 }
 

@@ -1,4 +1,6 @@
-import type { FullText } from '@/platform/db/schema';
+import type { EntityManager } from '@mikro-orm/postgresql';
+import type { Context } from '@/platform/context';
+import { FullText, type Review } from '@/platform/db/schema';
 
 /** What is known of the way to a full text. */
 export interface FullTextLine {
@@ -16,3 +18,26 @@ export const lineOf = (row: FullText | null | undefined): FullTextLine =>
   row
     ? { asked: row.asked, promised: row.promised, arrived: row.arrived, source: row.source, note: row.note, edit: row.edit }
     : NO_FULL_TEXT;
+
+/** The day of a moment, where the server is. */
+export const dayOf = (at: Date): string =>
+  [at.getFullYear(), String(at.getMonth() + 1).padStart(2, '0'), String(at.getDate()).padStart(2, '0')].join('-');
+
+/** A full text that was attached has arrived: today, unless somebody said when. A day of asking that is yet to come stays as it is. */
+export async function setArrived(tx: EntityManager, ctx: Context, review: Review, workNo: number): Promise<void> {
+  const today = dayOf(ctx.now());
+  const by = { person: review.person, at: ctx.now() };
+  const row = await tx.findOne(FullText, { reviewId: review.id, workNo });
+  if (!row)
+    await tx.upsert(
+      FullText,
+      { reviewId: review.id, workNo, ...NO_FULL_TEXT, arrived: today, edit: 1, ...by },
+      { onConflictAction: 'ignore' },
+    );
+  else if (!row.arrived && row.asked <= today)
+    await tx.nativeUpdate(
+      FullText,
+      { reviewId: review.id, workNo, edit: row.edit, arrived: '' },
+      { arrived: today, edit: row.edit + 1, ...by },
+    );
+}

@@ -5,19 +5,20 @@ import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { KeyHelp, type KeyLine } from '@/ui/key-help';
-import { useHotkeys } from '@/ui/use-hotkeys';
+import { KeysProvider, useHotkeys } from '@/ui/use-hotkeys';
 import type { PairView, QuestionLine } from '../queries/pair-view';
 import { LINK_KEYS, LinkPanel } from './LinkPanel';
 import { PairTable } from './PairTable';
 import { useSettle } from './useSettle';
 
 const KEYS: readonly KeyLine[] = [
-  ['J', 'join: the two are one publication'],
-  ['K', 'keep apart permanently'],
-  ['L, then a key', 'link as a family; R turns the link round'],
-  ['N', 'next pair, without settling this one'],
-  ['P', 'previous pair'],
-  ['U', 'take back what was settled last'],
+  ['j', 'join: the two are one publication'],
+  ['k', 'keep apart permanently'],
+  ['l', 'link as a family; then the number of a link'],
+  ['r', 'turn the link round'],
+  ['n', 'next pair, without settling this one'],
+  ['p', 'previous pair'],
+  ['u', 'take back what was settled last'],
   ['?', 'this list'],
 ];
 
@@ -41,6 +42,7 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
   };
   const link = (i: number) => linking && ready && LINK_KEYS[i] && move(() => void settle.rule('link', LINK_KEYS[i]!.type, direction));
   const keys = useHotkeys(
+    'settle',
     {
       j: () => ready && move(() => void settle.rule('join')),
       k: () => ready && move(() => void settle.rule('apart')),
@@ -55,7 +57,6 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
     },
     dialog === null,
   );
-  const key = (k: string) => (keys.off ? undefined : k);
   if (!question) {
     return (
       <main className="px-5 py-4">
@@ -69,72 +70,74 @@ export function SettleScreen({ reviewId, questions }: { reviewId: string; questi
     );
   }
   return (
-    <div className="flex h-[calc(100vh-106px)] min-h-[520px] flex-col">
-      <main className="min-h-0 flex-1 overflow-y-auto px-5 py-3">
-        <BackLink reviewId={reviewId} to="merge">
-          Merge
-        </BackLink>
-        <div className="flex items-baseline justify-between gap-6">
-          <h1 className="text-head">Are these two one publication?</h1>
-          <p role="status" className="whitespace-nowrap text-slate">
-            Pair {settle.at + 1} of {questions.length} · {settle.left === 0 ? 'all settled' : `${settle.left} open`}
-          </p>
-        </div>
-        {typeof pair === 'string' ? <p role="alert">{pair}</p> : !ready ? <p role="status">Reading …</p> : null}
-        {ready && (
-          <>
-            <p className="mb-2 text-slate">
-              Agreement minus difference is <b className="text-ink">{String(ready.score).replace('-', '−')}</b>; from{' '}
-              {THRESHOLDS.join.score} on they join by themselves, if nothing contradicts. {whyWords(ready, question.held)}
+    <KeysProvider value={keys.shown}>
+      <div className="flex h-[calc(100vh-106px)] min-h-[520px] flex-col">
+        <main className="min-h-0 flex-1 overflow-y-auto px-5 py-3">
+          <BackLink reviewId={reviewId} to="merge">
+            Merge
+          </BackLink>
+          <div className="flex items-baseline justify-between gap-6">
+            <h1 className="text-head">Are these two one publication?</h1>
+            <p role="status" className="whitespace-nowrap text-slate">
+              Pair {settle.at + 1} of {questions.length} · {settle.left === 0 ? 'all settled' : `${settle.left} open`}
             </p>
-            <PairTable pair={ready} reviewId={reviewId} />
-          </>
-        )}
-      </main>
-      <section aria-label="What to do with this pair" className="border-ink border-t-2 px-5 py-3">
-        {linking && ready && (
-          <LinkPanel
-            sides={ready.sides}
-            forward={direction}
-            suggested={ready.suggested?.type ?? null}
-            onTurn={() => setForward(!direction)}
-            onPick={link}
-          />
-        )}
-        <div className="flex items-center gap-2">
-          <Button look="solid" hotkey={key('J')} disabled={!ready || verdict !== null} onClick={() => move(() => void settle.rule('join'))}>
-            Join
-          </Button>
-          <Button hotkey={key('K')} disabled={!ready || verdict !== null} onClick={() => move(() => void settle.rule('apart'))}>
-            Keep apart
-          </Button>
-          <Button hotkey={key('L')} aria-expanded={linking} disabled={!ready || verdict !== null} onClick={() => setLinking(!linking)}>
-            Link as …
-          </Button>
-          {verdict && <span className="ml-2 font-semibold">{DONE[verdict]}.</span>}
-          <span className="ml-auto flex items-center gap-1">
-            <Button look="quiet" hotkey={key('U')} onClick={() => move(() => void settle.undo())}>
-              Undo
+          </div>
+          {typeof pair === 'string' ? <p role="alert">{pair}</p> : !ready ? <p role="status">Reading …</p> : null}
+          {ready && (
+            <>
+              <p className="mb-2 text-slate">
+                Agreement minus difference is <b className="text-ink">{String(ready.score).replace('-', '−')}</b>; from{' '}
+                {THRESHOLDS.join.score} on they join by themselves, if nothing contradicts. {whyWords(ready, question.held)}
+              </p>
+              <PairTable pair={ready} reviewId={reviewId} />
+            </>
+          )}
+        </main>
+        <section aria-label="What to do with this pair" className="border-ink border-t-2 px-5 py-3">
+          {linking && ready && (
+            <LinkPanel
+              sides={ready.sides}
+              forward={direction}
+              suggested={ready.suggested?.type ?? null}
+              onTurn={() => setForward(!direction)}
+              onPick={link}
+            />
+          )}
+          <div className="flex items-center gap-2">
+            <Button look="solid" hotkey="J" disabled={!ready || verdict !== null} onClick={() => move(() => void settle.rule('join'))}>
+              Join
             </Button>
-            <Button look="quiet" hotkey={key('P')} disabled={settle.at === 0} onClick={() => move(() => settle.go(settle.at - 1))}>
-              Previous
+            <Button hotkey="K" disabled={!ready || verdict !== null} onClick={() => move(() => void settle.rule('apart'))}>
+              Keep apart
             </Button>
-            <Button
-              look="quiet"
-              hotkey={key('N')}
-              disabled={settle.at === questions.length - 1}
-              onClick={() => move(() => settle.go(settle.at + 1))}
-            >
-              Next
+            <Button hotkey="L" aria-expanded={linking} disabled={!ready || verdict !== null} onClick={() => setLinking(!linking)}>
+              Link as …
             </Button>
-            <Button look="quiet" hotkey={key('?')} onClick={() => setDialog('keys')}>
-              Keys
-            </Button>
-          </span>
-        </div>
-      </section>
-      {dialog === 'keys' && <KeyHelp keys={KEYS} off={keys.off} onOff={keys.setOff} onClose={() => setDialog(null)} />}
-    </div>
+            {verdict && <span className="ml-2 font-semibold">{DONE[verdict]}.</span>}
+            <span className="ml-auto flex items-center gap-1">
+              <Button look="quiet" hotkey="U" onClick={() => move(() => void settle.undo())}>
+                Undo
+              </Button>
+              <Button look="quiet" hotkey="P" disabled={settle.at === 0} onClick={() => move(() => settle.go(settle.at - 1))}>
+                Previous
+              </Button>
+              <Button
+                look="quiet"
+                hotkey="N"
+                disabled={settle.at === questions.length - 1}
+                onClick={() => move(() => settle.go(settle.at + 1))}
+              >
+                Next
+              </Button>
+              <Button look="quiet" hotkey="?" onClick={() => setDialog('keys')}>
+                Keys
+              </Button>
+            </span>
+          </div>
+        </section>
+        {dialog === 'keys' && <KeyHelp lines={KEYS} keys={keys} onClose={() => setDialog(null)} />}
+      </div>
+    </KeysProvider>
   );
 }
 

@@ -22,7 +22,7 @@ export const addRetrieval = reviewCommand({
     if (wrong) return wrong;
     if ((await ctx.em.count(Retrieval, { reviewId })) >= MOST_RETRIEVALS)
       return refuse('too-many', `A review can have ${MOST_RETRIEVALS} retrievals.`);
-    const made = await insertRetrieval(ctx.em, reviewId, ctx.now(), {
+    const made = await insertRetrieval(ctx, review, {
       ...EMPTY_RETRIEVAL,
       ...(earlier ? logOf(earlier) : {}),
       databaseIds: input.databaseIds,

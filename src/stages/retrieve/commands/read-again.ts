@@ -24,7 +24,7 @@ export const readAgain = reviewCommand({
     const detected = detectFormat(await keptHead(ctx.em, reviewId, file.sha256, DETECT_BYTES), format);
     if ('problem' in detected) return refuse('unreadable', `${file.name}: ${detected.problem.message}`);
     const waiting = format === 'csv' && !file.mapping;
-    ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '' });
+    ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '', archived: false });
     await ctx.em.flush();
     if (!waiting) await enqueue(ctx.em, reviewId, 'import-file', fileId);
     return { waiting };

@@ -6,6 +6,7 @@ import { detectFormat, type Format, mappingOf, textOfHead } from '@/core/formats
 import type { ColumnMapping } from '@/core/record';
 import { type Context, isUuid, NotFound, openReview } from '@/platform/context';
 import { isFull, isMissingReference } from '@/platform/db/faults';
+import { noteChange } from '@/platform/db/note-change';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { type Incoming, incomingFolder, withIncoming } from '@/platform/files/incoming';
 import { keepFile } from '@/platform/files/kept-files';
@@ -14,7 +15,7 @@ import { enqueue } from '@/platform/queue/queue';
 import { takeLocks } from '@/platform/verbs/open-review';
 import { type Result, refuse } from '@/platform/verbs/refusals';
 import { firstBytes } from '../store/first-bytes';
-import { EMPTY_RETRIEVAL, insertRetrieval, retrievalById, retrievalsOf } from '../store/retrievals';
+import { EMPTY_RETRIEVAL, insertRetrieval, nameOfRetrieval, retrievalById, retrievalsOf } from '../store/retrievals';
 
 export const MAX_FILE_BYTES = 1024 * 1024 * 1024;
 
@@ -84,7 +85,7 @@ async function enter(
         `${file.name} has the same content as ${twin.name}, which was already imported into retrieval ${twin.number}. Nothing was added.`,
       );
     const row = {
-      ...{ reviewId, ...file, corrects: target.corrects ?? null, mapping: null, parsed: 0, rejected: 0 },
+      ...{ reviewId, ...file, corrects: target.corrects ?? null, mapping: null, parsed: 0, rejected: 0, archived: false },
       retrieval: tx.getReference(Retrieval, [reviewId, retrieval.id]),
       receivedAt: ctx.now(),
     };
@@ -96,6 +97,13 @@ async function enter(
     const waiting = detected.format === 'csv' && !mapping;
     tx.create(ImportFile, { ...row, mapping, format: detected.format, state: waiting ? 'waiting' : 'received', message: '' });
     await tx.flush();
+    const into = await nameOfRetrieval({ ...ctx, em: tx }, reviewId, retrieval.id);
+    await noteChange({ em: tx, now: ctx.now }, await openReview({ ...ctx, em: tx }, reviewId), {
+      kind: 'file',
+      did: 'added',
+      subject: name,
+      why: `Of ${into}.`,
+    });
     if (!waiting) await enqueue(tx, reviewId, 'import-file', file.id);
     return { ok: true, fileId: file.id, waiting };
   });
@@ -130,7 +138,7 @@ async function placeOf(
 ): Promise<{ retrieval: Pick<Retrieval, 'id'>; databases: SourceDatabase[] }> {
   const own = await retrievalFor(ctx, reviewId, target);
   const databaseIds = own?.databaseIds ?? [target.databaseId!];
-  const retrieval = own ?? (await insertRetrieval(ctx.em, reviewId, ctx.now(), { ...EMPTY_RETRIEVAL, databaseIds }));
+  const retrieval = own ?? (await insertRetrieval(ctx, await openReview(ctx, reviewId), { ...EMPTY_RETRIEVAL, databaseIds }));
   return { retrieval, databases: await ctx.em.find(SourceDatabase, { reviewId, id: { $in: databaseIds } }) };
 }
 

@@ -21,6 +21,7 @@ const fileLine = (f: ImportFile) => ({
   parsed: f.parsed,
   rejected: f.rejected,
   message: f.message,
+  archived: f.archived,
 });
 
 /** What the files of a retrieval hold together. Corrected entries are counted once: in the file they were rejected from. */

@@ -3,8 +3,9 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import { Button } from '@/ui/button';
 import { Progress } from '@/ui/progress';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { FileLine, JobLine, RetrieveView } from '../queries/retrieve-view';
 
 const mb = (bytes: number) => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
@@ -20,73 +21,85 @@ interface FileTableProps {
 }
 
 /** The files of a retrieval with what each held. Figures open what is behind them. */
-export function FileTable({ reviewId, files, jobs, formats, onRejected, onChanged }: FileTableProps) {
-  if (files.length === 0) return null;
+export function FileTable({ reviewId, files: all, jobs, formats, onRejected, onChanged }: FileTableProps) {
+  const [archive, setArchive] = useState(false);
+  const archived = all.filter((f) => f.archived).length;
+  const files = archive ? all : all.filter((f) => !f.archived);
+  if (all.length === 0) return null;
   return (
-    <table className="w-full table-fixed text-left">
-      <thead>
-        <tr className="text-small text-slate">
-          <th className="font-medium">File</th>
-          <th className="w-[130px] font-medium">Format</th>
-          <th className="w-[80px] text-right font-medium">Size</th>
-          <th className="w-[90px] text-right font-medium">Entries</th>
-          <th className="w-[90px] text-right font-medium">Records</th>
-          <th className="w-[110px] text-right font-medium">Rejected</th>
-        </tr>
-      </thead>
-      <tbody>
-        {files.map((file) => (
-          <tr key={file.id} className="h-8 border-rule border-t align-baseline">
-            <td className="truncate pr-3" title={file.name}>
-              {file.name}
-              {file.corrects && (
-                <span className="ml-2 text-note text-slate">corrects {files.find((f) => f.id === file.corrects)?.name}</span>
-              )}
-            </td>
-            {file.state === 'imported' ? (
-              <>
-                <td>{file.formatLabel}</td>
-                <td className="text-right">{mb(file.bytes)}</td>
-                <td className="text-right">{count(file.parsed + file.rejected)}</td>
-                <td className="text-right">
-                  <Link
-                    className="underline-offset-2 hover:underline"
-                    prefetch={false}
-                    href={`/reviews/${reviewId}/records?file=${file.id}`}
-                    aria-label={`Records of ${file.name}: ${file.parsed}`}
-                  >
-                    {count(file.parsed)}
-                  </Link>
-                </td>
-                <td className="text-right">
-                  {file.rejected > 0 ? (
-                    <button
-                      type="button"
-                      className="min-h-6 font-semibold text-copper underline-offset-2 hover:underline"
-                      onClick={() => onRejected(file)}
-                    >
-                      {count(file.rejected)} rejected
-                    </button>
-                  ) : (
-                    0
+    <>
+      {files.length > 0 && (
+        <table className="w-full table-fixed text-left">
+          <thead>
+            <tr className="text-small text-slate">
+              <th className="font-medium">File</th>
+              <th className="w-[130px] font-medium">Format</th>
+              <th className="w-[80px] text-right font-medium">Size</th>
+              <th className="w-[90px] text-right font-medium">Entries</th>
+              <th className="w-[90px] text-right font-medium">Records</th>
+              <th className="w-[110px] text-right font-medium">Rejected</th>
+            </tr>
+          </thead>
+          <tbody>
+            {files.map((file) => (
+              <tr key={file.id} className="h-8 border-rule border-t align-baseline">
+                <td className="truncate pr-3" title={file.name}>
+                  {file.name}
+                  {file.corrects && (
+                    <span className="ml-2 text-note text-slate">corrects {files.find((f) => f.id === file.corrects)?.name}</span>
                   )}
                 </td>
-              </>
-            ) : (
-              <td colSpan={5} className="py-1">
-                <Unread
-                  reviewId={reviewId}
-                  file={file}
-                  job={jobs.find((j) => j.fileId === file.id)}
-                  formats={formats}
-                  onChanged={onChanged}
-                />
-              </td>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+                {file.state === 'imported' ? (
+                  <>
+                    <td>{file.formatLabel}</td>
+                    <td className="text-right">{mb(file.bytes)}</td>
+                    <td className="text-right">{count(file.parsed + file.rejected)}</td>
+                    <td className="text-right">
+                      <Link
+                        className="underline-offset-2 hover:underline"
+                        prefetch={false}
+                        href={`/reviews/${reviewId}/records?file=${file.id}`}
+                        aria-label={`Records of ${file.name}: ${file.parsed}`}
+                      >
+                        {count(file.parsed)}
+                      </Link>
+                    </td>
+                    <td className="text-right">
+                      {file.rejected > 0 ? (
+                        <button
+                          type="button"
+                          className="min-h-6 font-semibold text-copper underline-offset-2 hover:underline"
+                          onClick={() => onRejected(file)}
+                        >
+                          {count(file.rejected)} rejected
+                        </button>
+                      ) : (
+                        0
+                      )}
+                    </td>
+                  </>
+                ) : (
+                  <td colSpan={5} className="py-1">
+                    <Unread
+                      reviewId={reviewId}
+                      file={file}
+                      job={jobs.find((j) => j.fileId === file.id)}
+                      formats={formats}
+                      onChanged={onChanged}
+                    />
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {archived > 0 && (
+        <Button look="quiet" className="self-start text-small" aria-expanded={archive} onClick={() => setArchive(!archive)}>
+          {archive ? 'Hide the archived files' : many(archived, 'archived file')}
+        </Button>
+      )}
+    </>
   );
 }
 
@@ -116,6 +129,12 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
     if (!result.ok) toast.error(result.message);
     onChanged();
   }
+  async function archive(archived: boolean) {
+    const result = await call(reviewId, 'archive-file', { fileId: file.id, archived });
+    if (!result.ok) return void toast.error(result.message);
+    onChanged();
+    if (archived) toast(`${file.name} is archived.`, { action: { label: 'Undo', onClick: () => void archive(false) } });
+  }
   return (
     <span className="flex flex-wrap items-baseline gap-x-3 text-copper">
       <span>
@@ -138,6 +157,9 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
           </option>
         ))}
       </select>
+      <Button look="quiet" className="text-small" onClick={() => void archive(!file.archived)}>
+        {file.archived ? 'Out of the archive' : 'Archive'}
+      </Button>
     </span>
   );
 }

@@ -4,8 +4,10 @@ import { z } from 'zod';
 import { searchStep } from '@/core/parity';
 import { readDate } from '@/core/record';
 import { type Context, isUuid } from '@/platform/context';
-import { Retrieval, SourceDatabase } from '@/platform/db/schema';
+import { noteChange } from '@/platform/db/note-change';
+import { Retrieval, type Review, SourceDatabase } from '@/platform/db/schema';
 import { refuse } from '@/platform/verbs/refusals';
+import { databaseNames } from './databases';
 
 export const count = z.int().nonnegative().max(100_000_000).nullable();
 
@@ -66,11 +68,12 @@ export const MOST_RETRIEVALS = 500;
 
 /** Numbers are given one by one: a lock keeps two people from getting the same. */
 export async function insertRetrieval(
-  tx: EntityManager,
-  reviewId: string,
-  at: Date,
+  ctx: Context,
+  review: Pick<Review, 'id' | 'person'>,
   input: RetrievalInput,
 ): Promise<{ id: string; number: number }> {
+  const tx = ctx.em as EntityManager;
+  const reviewId = review.id;
   await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`retrievals:${reviewId}`]);
   const [{ next }] = await tx.execute<[{ next: number }]>(
     'select coalesce(max(number), 0) + 1 as next from retrieval where review_id = ?',
@@ -87,10 +90,22 @@ export async function insertRetrieval(
     rerun: '',
     stated: [],
     edit: 0,
-    createdAt: at,
+    createdAt: ctx.now(),
   });
   await tx.flush();
+  await noteChange({ em: tx, now: ctx.now }, review, {
+    kind: 'retrieval',
+    did: 'added',
+    subject: await nameOfRetrieval(ctx, reviewId, id),
+  });
   return { id, number: Number(next) };
+}
+
+/** A retrieval as the ledger names it, with the databases that it was of then. */
+export async function nameOfRetrieval(ctx: Context, reviewId: string, id: string): Promise<string> {
+  const row = await ctx.em.findOneOrFail(Retrieval, { reviewId, id });
+  const databases = await ctx.em.find(SourceDatabase, { reviewId, id: { $in: row.databaseIds } }, { orderBy: { position: 'asc' } });
+  return `retrieval ${row.number}, ${databaseNames(row, databases)}`;
 }
 
 /** The retrieval with this number. */

@@ -54,7 +54,7 @@ function withSeveralAxes(quota: unknown): unknown {
 const FORMS: Readonly<Record<number, Form>> = {
   1: {
     manifest: z.looseObject({ form: z.literal(1), ...common }),
-    later: ['sample_check', 'sample_verdict', 'known_record'],
+    later: ['sample_check', 'sample_verdict', 'known_record', 'review_change'],
     upgrade(kind, row) {
       const computed = COMPUTED_IN_1[kind] ?? [];
       return Object.fromEntries(Object.entries(row).filter(([field]) => !computed.includes(field)));
@@ -62,10 +62,10 @@ const FORMS: Readonly<Record<number, Form>> = {
   },
   2: {
     manifest: z.looseObject({ form: z.literal(2), ...common }),
-    later: [],
+    later: ['review_change'],
     upgrade: (kind, row) => (kind === 'criterion' ? { ...row, quota: withSeveralAxes(row.quota) } : row),
   },
-  [BUNDLE_FORM]: { manifest: manifestSchema, later: [], upgrade: (_kind, row) => row },
+  [BUNDLE_FORM]: { manifest: manifestSchema, later: ['review_change'], upgrade: (_kind, row) => row },
 };
 
 export const formOf = (number: unknown): Form | null => (typeof number === 'number' ? (FORMS[number] ?? null) : null);

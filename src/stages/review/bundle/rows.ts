@@ -86,18 +86,24 @@ export const ROW_KINDS = {
     },
     (row) => ({ stated: row.stated ?? [] }),
   ),
-  import_file: kind('id', 'received_at, id', {
-    ...{ id: uuid, retrieval_id: uuid, corrects: uuid.nullable(), mapping: columnMapping.nullable(), name: upTo(300), bytes: int.min(0) },
-    ...{
-      sha256: z.string().regex(/^[0-9a-f]{64}$/),
-      format: upTo(20).nullable(),
-      parsed: int,
-      rejected: int,
-      message: text,
-      received_at: time,
+  import_file: kind(
+    'id',
+    'received_at, id',
+    {
+      ...{ id: uuid, retrieval_id: uuid, corrects: uuid.nullable(), mapping: columnMapping.nullable(), name: upTo(300), bytes: int.min(0) },
+      ...{
+        sha256: z.string().regex(/^[0-9a-f]{64}$/),
+        format: upTo(20).nullable(),
+        parsed: int,
+        rejected: int,
+        message: text,
+        received_at: time,
+      },
+      state: z.enum(['received', 'waiting', 'imported', 'refused', 'cancelled', 'failed']),
+      archived: bool.optional(),
     },
-    state: z.enum(['received', 'waiting', 'imported', 'refused', 'cancelled', 'failed']),
-  }),
+    (row) => ({ archived: row.archived ?? false }),
+  ),
   record: kind('no', 'no', {
     ...{ no, file_id: uuid, database_id: uuid.nullable(), ordinal: int, line: int, raw: text, item: record, problems: z.array(json) },
     stable_name: text,
@@ -155,6 +161,10 @@ export const ROW_KINDS = {
     },
     () => ({ pages: 0, has_text: false }),
   ),
+  review_change: kind('seq', 'seq', {
+    ...{ seq: no, kind: z.enum(['retrieval', 'file', 'pdf']), subject: text, work_no: no.nullable(), why: text, decisions: int.nullable() },
+    ...{ did: z.enum(['added', 'withdrawn', 'restored', 'archived', 'attached', 'removed']), person, at: time },
+  }),
   sample_check: kind('number', 'number', {
     ...{ number: no, kind: z.enum(['stopped', 'own-decisions']), design: upTo(12), seed: int, share: z.number().nullable() },
     strata: z.array(z.looseObject({ limiter: text, name: text, words: text, size: int, works: numbers })),

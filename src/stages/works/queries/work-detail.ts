@@ -34,6 +34,7 @@ import {
   type ReviewState,
   reviewState,
   templatesOf,
+  titlesHeld,
 } from '@/stages/decide';
 import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
 import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
@@ -92,7 +93,8 @@ export interface WorkDetail {
   fullText: FullTextLine;
   /** What its records promise of a full text. */
   access: { kind: 'open' | 'held' | 'linked' | 'request'; words: string };
-  pdfs: AttachmentLine[];
+  /** With whether its first pages hold a title of the work; null where that cannot be told. */
+  pdfs: (AttachmentLine & { holdsTitle: boolean | null })[];
   /** Sequence number to send back with the next decision. */
   seenSeq: number;
   history: {
@@ -213,7 +215,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       rows.flatMap((r) => r.item.urls),
       classification,
     ),
-    pdfs: await attachmentsOf(ctx, reviewId, workNo),
+    pdfs: await pdfsOf(ctx, reviewId, workNo, [shown.title, ...rows.map((r) => r.item.title)]),
     seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
     history: history.map((h) => ({
       verdict: h.verdict,
@@ -282,3 +284,15 @@ export const askWork = reviewQuery({
   rests: ['question', 'merging', 'classification', 'sieve', 'reasons', 'each-work'],
   run: async (ctx, { no }) => ({ work: await workDetail(ctx, ctx.reviewId, no) }),
 });
+
+async function pdfsOf(ctx: Context, reviewId: string, workNo: number, titles: readonly string[]): Promise<WorkDetail['pdfs']> {
+  const pdfs = await attachmentsOf(ctx, reviewId, workNo);
+  if (pdfs.length === 0) return [];
+  const held = await titlesHeld(
+    ctx,
+    reviewId,
+    pdfs.map((pdf) => pdf.id),
+    titles,
+  );
+  return pdfs.map((pdf) => ({ ...pdf, holdsTitle: held.get(pdf.id)! }));
+}

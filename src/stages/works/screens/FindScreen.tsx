@@ -38,7 +38,7 @@ export function FindScreen({ reviewId, find, total, works }: { reviewId: string;
                   <button
                     type="button"
                     className="text-left font-serif underline-offset-2 hover:underline"
-                    onClick={() => setParams({ work: String(w.no) })}
+                    onClick={() => setParams({ work: String(w.no) }, { step: true })}
                   >
                     <span dir="auto">{w.title || `Work ${w.no}`}</span>
                   </button>

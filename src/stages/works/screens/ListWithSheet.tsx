@@ -29,7 +29,7 @@ export function ListWithSheet({ reviewId, numbers, caption, version, onRuled, on
         caption={caption}
         version={version}
         open={opened}
-        onOpen={(no) => setParams({ work: String(no) })}
+        onOpen={(no) => setParams({ work: String(no) }, { step: true })}
         picked={picked}
         onPicked={onPicked}
       />

@@ -1,0 +1,1 @@
+export { holdsTitle, type PdfFit, type PdfText, type SoughtWork, worksOfPdf } from './match-pdf';
