@@ -38,7 +38,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     console.error('[job]', job.kind, jobId, error);
     const reason = error instanceof Error ? error.message : String(error);
     // The database went away beneath it: that says nothing of the job, and is not counted.
-    if (isUnreachable(error)) await notBegun(ctx, job).catch(() => {});
+    if (isUnreachable(error)) await whenItIsBack(() => notBegun(ctx, job));
     else if (last) await giveUp(ctx, job, `It failed and was given up: ${reason}`);
     else await progress.write({ state: 'queued', message: `It failed and will be tried again: ${reason}`.slice(0, LONGEST_MESSAGE) });
     throw error;
@@ -57,7 +57,20 @@ async function reclassifyOrMerge(ctx: Context, reviewId: string, progress: Progr
   }
 }
 
-/** Puts it back as it was. While the database is still away it stays as it is, is taken for lost, and sent again. */
+/** A database that was stopped is there again within seconds; one that stays away has the job taken for lost, and sent again. */
+const TRIES = 30;
+async function whenItIsBack(act: () => Promise<void>): Promise<void> {
+  for (let tries = 1; tries <= TRIES; tries++) {
+    try {
+      return await act();
+    } catch (error) {
+      if (!isUnreachable(error)) throw error;
+      await new Promise((later) => setTimeout(later, 1000));
+    }
+  }
+}
+
+/** Puts it back as it was. */
 async function notBegun(ctx: Context, { reviewId, id }: Job): Promise<void> {
   await ctx.em
     .fork()

@@ -108,7 +108,7 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
             ))}
             {toAsk.length > 0 && (
               <Button className="ml-auto min-h-7 text-small" onClick={() => void askFor(reviewId, toAsk, refresh)}>
-                {many(toAsk.length, 'was', 'were')} asked for today
+                Mark {many(toAsk.length, 'full text')} as asked for today
               </Button>
             )}
           </nav>

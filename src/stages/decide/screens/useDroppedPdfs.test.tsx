@@ -17,6 +17,8 @@ test('one after another: attached, refused, or asked of; a choice sends the same
   await act(async () => (await server.arrived('pdfs')).answer({ ok: false, code: 'damaged', message: 'b.pdf: it is damaged.' }));
   await act(async () => (await server.arrived('pdfs')).answer({ ok: true, offered: [{ fit, title: 'Gloves' }] }));
   await waitFor(() => expect(states()).toEqual(['attached', 'refused', 'asked']));
+  // The list names the file beside it.
+  expect(result.current.dropped[1]).toMatchObject({ message: 'it is damaged.' });
   expect(result.current.dropped[2]).toMatchObject({ offered: [{ no: 4, title: 'Gloves', signs: 'its title' }] });
   act(() => void result.current.choose(2, 4));
   await act(async () => (await server.arrived('works/4/pdf')).answer({ ok: true, attachment: { workNo: 4 } }));

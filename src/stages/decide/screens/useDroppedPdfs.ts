@@ -44,7 +44,7 @@ export function useDroppedPdfs(reviewId: string) {
   async function send(id: number, file: File, workNo: number | null) {
     const address = workNo === null ? 'pdfs' : `works/${workNo}/pdf`;
     const answer = await put<Answer>(`/api/reviews/${reviewId}/${address}?name=${encodeURIComponent(file.name)}`, file);
-    if (!answer.ok) settle(id, { state: 'refused', message: answer.message });
+    if (!answer.ok) settle(id, { state: 'refused', message: answer.message.replace(`${file.name}: `, '') });
     else if ('attachment' in answer) settle(id, { state: 'attached', workNo: answer.attachment.workNo });
     else settle(id, { state: 'asked', offered: answer.offered.map(({ fit, title }) => ({ no: fit.no, title, signs: signsOf(fit) })) });
   }
