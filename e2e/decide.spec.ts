@@ -23,7 +23,7 @@ test('Decide by keyboard alone', async ({ page }) => {
 
   // The list of keys, and out again.
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('exclude, for the reason with that number');
+  await expect(page.getByRole('dialog')).toContainText('exclude; then the number of a reason');
   await page.keyboard.press('Escape');
 
   // Keep: the next one is there at once; then back to it, and the decision is taken back.
@@ -89,6 +89,40 @@ test('Decide by keyboard alone', async ({ page }) => {
   await expect(page.locator('article mark')).toHaveCount(0);
 });
 
+test('Back goes from work to work; decisions are taken back after a reload, by a key of one’s own', async ({ page }) => {
+  await openDemo(page, 'decide?show=open');
+  const title = page.getByRole('main').getByRole('heading', { level: 1 });
+  const seen: string[] = [];
+  for (let i = 0; i < 3; i++) {
+    await expect(title).not.toHaveText(seen.at(-1) ?? '');
+    seen.push((await title.textContent())!);
+    if (i === 2) break;
+    const before = page.url();
+    await page.keyboard.press('n');
+    // The address follows a moment later, and each work is a step.
+    await expect.poll(() => page.url()).not.toBe(before);
+  }
+  for (const work of [seen[1]!, seen[0]!]) {
+    await page.goBack();
+    await expect(title).toHaveText(work);
+  }
+  for (const work of [seen[0]!, seen[1]!]) {
+    await expect(title).toHaveText(work);
+    await page.keyboard.press('w');
+    await expect(page.getByText(`Waiting: ${work.slice(0, 70)}`).first()).toBeVisible();
+  }
+  await page.keyboard.press('?');
+  await page.getByLabel(/^Key for: take back/).fill('z');
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Undo' })).toContainText('Z');
+  for (const work of [seen[1]!, seen[0]!]) {
+    await page.keyboard.press('z');
+    await expect(title).toHaveText(work);
+    await expect(page.getByText(`Taken back: ${work.slice(0, 70)}`).first()).toBeVisible();
+  }
+});
+
 test('single keys can be switched off, and stay so', async ({ page }) => {
   await openDemo(page, 'decide');
   await expect(page.getByLabel(/Grounds, drafted/)).not.toHaveValue('');
@@ -105,10 +139,10 @@ test('single keys can be switched off, and stay so', async ({ page }) => {
 test('the queue is filtered by kind of publication, and filters that fit nothing are cleared at once', async ({ page }) => {
   await openDemo(page, 'decide');
   await page.getByRole('button', { name: 'Filters' }).click();
-  const kinds = page.getByLabel('every publication type');
-  const option = kinds.locator('option', { hasText: /^Systematic review \(/ });
+  await page.getByRole('combobox', { name: 'every publication type' }).click();
+  const option = page.getByRole('option', { name: /^Systematic review \(/ });
   const works = /\((\d+)\)/.exec((await option.textContent())!)![1];
-  await kinds.selectOption('systematic-review');
+  await option.click();
   await expect(page.getByText(new RegExp(`^${works} of \\d+ shown$`))).toBeVisible();
   await page.getByLabel('Find in titles, authors and abstracts').fill('zeppelin');
   await page.getByRole('button', { name: 'Find', exact: true }).click();

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import type { WorkDetail } from '@/client/types';
 
 /** The demo review of each worker's application, once it was looked for. */
@@ -25,7 +25,7 @@ export async function createReview(page: Page, title: string): Promise<string> {
   await page.goto('/');
   await page.getByLabel('Title').fill(title);
   await page.getByLabel('Question in words').fill('Do knee pads lessen knee pain in people who lay tiles?');
-  await page.getByLabel('As-of date').fill('2026-09-14');
+  await page.getByRole('textbox', { name: 'As-of date' }).fill('2026-09-14');
   await page.getByLabel('Your name').fill('R. Tester');
   await page.getByRole('button', { name: 'Create the review' }).click();
   await expect(page.getByRole('heading', { name: 'The question' })).toBeVisible();
@@ -40,6 +40,12 @@ export async function addDatabase(page: Page, name: string, tag: string, referee
   if (refereed) await dialog.getByLabel(/Every journal in it is refereed/).check();
   await dialog.getByRole('button', { name: 'Add the database' }).click();
   await expect(page.getByRole('region', { name })).toBeVisible();
+}
+
+/** Chooses from a list that opens. */
+export async function choose(page: Page, label: string | Locator, option: string | RegExp) {
+  await (typeof label === 'string' ? page.getByRole('combobox', { name: label }) : label).click();
+  await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click();
 }
 
 export const fileOf = (name: string, content: string | Buffer) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { addFloorFiles, floors, sievedFloors, stage } from './floors';
-import { createReview, watch } from './helpers';
+import { choose, createReview, watch } from './helpers';
 import { test } from './test';
 
 test('a question and its criteria are kept', async ({ page }) => {
@@ -178,7 +178,7 @@ test('decisions are made, kept and written up', async ({ page }) => {
   await page.getByRole('link', { name: 'Excluded: Not met: People who lay tiles: 1' }).click();
   await expect(page.getByRole('table', { name: 'Excluded: Not met: People who lay tiles: 1' })).toContainText('Gel or foam');
   await page.getByRole('link', { name: 'Export' }).click();
-  await page.getByLabel('Works that are').selectOption('decided');
+  await choose(page, 'Works that are', 'kept or excluded');
   const download = async (name: string) => {
     const started = page.waitForEvent('download');
     await page.getByRole('link', { name, exact: true }).click();

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { addDatabase, createReview, fileOf, openDemo, watch, workOf } from './helpers';
+import { addDatabase, choose, createReview, fileOf, openDemo, watch, workOf } from './helpers';
 import { test } from './test';
 
 test('a list is walked, found in and sorted by keyboard, and what is open stands in the address', async ({ page }) => {
@@ -122,7 +122,7 @@ test('a database profile is changed, and what it states is counted anew', async 
   const peer = async () => (await workOf(page, id, 1)).classification.axes.peerReview.status;
   expect(await peer()).toBe('narrowed');
   await page.getByRole('table', { name: 'What each database can limit by itself' }).getByRole('link', { name: 'Vellmora' }).click();
-  await page.getByLabel('Peer review: limiter').selectOption('whole');
+  await choose(page, 'Peer review: limiter', 'everything in it qualifies');
   await page.getByLabel(/Every journal in it is refereed/).check();
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.getByRole('link', { name: 'All databases and retrievals' }).click();

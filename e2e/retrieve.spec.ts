@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
-import { addDatabase, createReview, fileOf, openDemo, watch } from './helpers';
+import { addDatabase, choose, createReview, fileOf, openDemo, watch } from './helpers';
 import { test } from './test';
 
 const entry = (id: string, title: string, more = '') =>
@@ -92,7 +92,7 @@ test('one retrieval from its log to its counts: history, limiter lost, differenc
     await expect(page.getByText('Withdrawn, not counted: Run on the wrong day.')).toBeVisible();
     await expect(strip).toContainText('5');
     await page.getByRole('button', { name: 'Restore' }).click();
-    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.getByRole('button', { name: 'Restore it' }).click();
     await expect(page.getByRole('button', { name: 'Withdraw' })).toBeVisible();
     await expect(strip).toContainText('7');
   });
@@ -105,30 +105,30 @@ test('a table: its columns are matched once, a broken row is told, an own term i
   await addDatabase(page, 'Brindle', 'BR');
   const table =
     'Was;Wer;Jahr;Sorte\nKnie und Boden;Falk, Iben;2020;Aufsatz\nRücken;Ode, Ann;2021;Aufsatz\nzu;viele;Zellen;in;dieser;Zeile\n';
-  await page.getByLabel('Format').first().selectOption('csv');
+  await choose(page, page.getByRole('combobox', { name: 'Format' }).first(), 'CSV or other table');
   await page.getByLabel('Files from Brindle', { exact: true }).setInputFiles(fileOf('tabelle.csv', table));
   await page.getByRole('link', { name: 'Say what its columns mean' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'which column holds the title' })).toBeVisible();
   for (const [name, role] of [
-    ['Was', 'title'],
-    ['Wer', 'authors'],
-    ['Jahr', 'date'],
-    ['Sorte', 'type'],
+    ['Was', 'Title'],
+    ['Wer', 'Authors'],
+    ['Jahr', 'Date or year of publication'],
+    ['Sorte', 'Source, document or publication type'],
   ] as const)
-    await page.getByLabel(`What ${name} means`).selectOption(role);
+    await choose(page, `What ${name} means`, role);
   await expect(page.getByRole('row', { name: /^Was/ })).toContainText('Knie und Boden');
   await page.getByRole('button', { name: 'Read the table' }).click();
   await expect(page.getByText('3 entries = 2 records + 1 rejected, in 1 file.')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('link', { name: '1 term' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('link', { name: '1 term' }).click();
-  await page.getByLabel('What Aufsatz means; touches 2 records').selectOption('publicationType|research-article');
+  await choose(page, 'What Aufsatz means; touches 2 records', 'Research article');
   await expect(page.getByText(/“Aufsatz” now means research article: 2 records are classified anew/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take back what Aufsatz means' })).toBeVisible();
 });
 
 test('a limiter profile is saved to a file and loaded into another review', async ({ page }) => {
   await openDemo(page, 'retrieve/database/OF');
-  await expect(page.getByLabel('Publication type: limiter')).toHaveValue('native');
+  await expect(page.getByLabel('Publication type: limiter')).toHaveText('can limit');
   const started = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const text = readFileSync((await (await started).path())!, 'utf8');

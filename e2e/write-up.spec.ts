@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { aPdf } from '../src/testing/a-pdf';
-import { addDatabase, createReview, fileOf, watch, workOf } from './helpers';
+import { addDatabase, choose, createReview, fileOf, watch, workOf } from './helpers';
 import { test } from './test';
 
 const entry = (n: number, title: string, abstract: string) =>
@@ -99,7 +99,11 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await expect(status).toHaveText('Excluded');
   await page.keyboard.press('u');
   await expect(status).toHaveText('Undecided');
+  // Nobody said where this one was read: that is asked once.
   await page.keyboard.press('a');
+  await page.getByLabel('A library, a shelf, an address').press('End');
+  await page.keyboard.type('Reading room, shelf 3');
+  await page.keyboard.press('Enter');
   await expect(status).toHaveText('Kept');
 
   await press(page, page.getByRole('link', { name: 'Full texts', exact: true }));
@@ -207,7 +211,7 @@ test('two tabs, one work: the second is told; a tab that is closed at once has l
   await expect(page.getByText('2 taken back.')).toBeVisible();
   // Any list can be taken along: here the waiting ones.
   await page.goto(`/reviews/${id}/write-up?state=waiting`);
-  await page.getByLabel('This list as').selectOption('bibtex');
+  await choose(page, 'This list as', 'BibTeX');
   const leaving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   const list = await leaving;

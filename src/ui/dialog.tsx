@@ -16,7 +16,8 @@ interface DialogProps {
   children: ReactNode;
 }
 
-const FILLED_IN = 'input:not([type=hidden]):not([disabled]), textarea:not([disabled]), select:not([disabled])';
+/** A field that changes something as soon as a key is pressed in it is marked, and is not where one begins. */
+const FILLED_IN = 'input:not([type=hidden]):not([disabled]):not([data-acts]), textarea:not([disabled]), [role=combobox]:not([disabled])';
 
 export function Dialog({ open, onOpenChange, title, sheet = false, wide = false, onKeyDown, children }: DialogProps) {
   const content = useRef<HTMLDivElement>(null);

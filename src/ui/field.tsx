@@ -1,5 +1,7 @@
 import { type ComponentProps, type ReactNode, useId } from 'react';
+import { Choice } from './choice';
 import { cx } from './cx';
+import { DateField } from './date-field';
 
 const BOX = 'w-full rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 text-ink';
 
@@ -46,14 +48,18 @@ export function TextArea({ label, hint, error, hideLabel, className, ...rest }: 
   );
 }
 
-export function Select({ label, hint, error, hideLabel, className, children, ...rest }: Wrap & ComponentProps<'select'>) {
+export function Select({ label, hint, error, hideLabel, className, ...rest }: Wrap & ComponentProps<typeof Choice>) {
   return (
     <Labelled {...{ label, hint, error, hideLabel }}>
-      {(ids) => (
-        <select {...ids} className={cx(BOX, 'h-[34px]', className)} {...rest}>
-          {children}
-        </select>
-      )}
+      {(ids) => <Choice {...rest} {...ids} className={cx(BOX, 'h-[34px]', className)} />}
+    </Labelled>
+  );
+}
+
+export function DayField({ label, hint, error, hideLabel, className, ...rest }: Wrap & Omit<ComponentProps<typeof DateField>, 'of'>) {
+  return (
+    <Labelled {...{ label, hint, error, hideLabel }}>
+      {(ids) => <DateField {...rest} {...ids} of={label} className={cx(BOX, className)} />}
     </Labelled>
   );
 }

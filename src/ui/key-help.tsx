@@ -29,6 +29,7 @@ export function KeyHelp({ lines, keys, onClose }: KeyHelpProps) {
             <tr key={usual}>
               <td className="w-[60px] py-0.5">
                 <input
+                  data-acts
                   aria-label={`Key for: ${what}`}
                   className="size-7 rounded-[4px] border border-edge bg-surface text-center font-mono font-semibold disabled:opacity-55"
                   disabled={keys.off}

@@ -57,7 +57,7 @@ export function useHotkeys(screen: string, handlers: Record<string, () => void>,
     const listen = (event: KeyboardEvent) => {
       if (!latest.current.active || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, select, [contenteditable="true"], [role="dialog"]')) return;
+      if (target.closest('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="combobox"], [role="listbox"]')) return;
       // Asked at each key: a page that was just opened does not know yet what was chosen before.
       const { off, own } = chosen();
       if (off) return;

@@ -11,6 +11,8 @@ interface SetOptions {
   step?: boolean;
 }
 
+/** Which step of the browser's history this is; undefined where the browser does not say. */
+const entry = (): string | undefined => (window as { navigation?: { currentEntry: { key: string } | null } }).navigation?.currentEntry?.key;
 const address = (query: string) => (query ? `?${query}` : window.location.pathname);
 
 /**
@@ -19,7 +21,7 @@ const address = (query: string) => (query ? `?${query}` : window.location.pathna
  */
 export function useUrlState(): [URLSearchParams, (changes: Changes, options?: SetOptions) => void] {
   const params = useSearchParams();
-  const last = useRef<{ before: string; now: string; at: number } | null>(null);
+  const last = useRef<{ before: string; now: string; at: number; entry: string | undefined } | null>(null);
   const set = useCallback((changes: Changes, { step = false }: SetOptions = {}) => {
     const before = window.location.search.slice(1);
     const next = new URLSearchParams(before);
@@ -28,23 +30,23 @@ export function useUrlState(): [URLSearchParams, (changes: Changes, options?: Se
       else next.set(key, value);
     }
     const now = next.toString();
-    last.current = { before: new URLSearchParams(before).toString(), now, at: Date.now() };
     // Next keeps useSearchParams in step with the history API, without asking the server.
-    if (step && last.current.before !== now) window.history.pushState(null, '', address(now));
+    const was = new URLSearchParams(before).toString();
+    if (step && was !== now) window.history.pushState(null, '', address(now));
     else window.history.replaceState(null, '', address(now));
+    // Where the browser does not tell steps apart, going back comes first.
+    last.current = step && !entry() ? null : { before: was, now, at: Date.now(), entry: entry() };
   }, []);
-  // Who goes back wants what was there before.
-  useEffect(() => {
-    const back = () => {
-      last.current = null;
-    };
-    window.addEventListener('popstate', back);
-    return () => window.removeEventListener('popstate', back);
-  }, []);
-  // What was picked while the page was being asked for anew stays picked.
+  // What was picked while the page was being asked for anew stays picked. Who went back since wants what was there before.
   useEffect(() => {
     const changed = last.current;
-    if (changed && params.toString() === changed.before && changed.before !== changed.now && Date.now() - changed.at < LATE_MS)
+    if (
+      changed &&
+      changed.entry === entry() &&
+      params.toString() === changed.before &&
+      changed.before !== changed.now &&
+      Date.now() - changed.at < LATE_MS
+    )
       window.history.replaceState(null, '', address(changed.now));
   }, [params]);
   return [params, set];

@@ -61,7 +61,7 @@ interface Front {
 const frontOf = (pages: readonly string[]): Front => {
   const text = pages.slice(0, TITLE_PAGES).join('\n');
   // A word parted at the end of a line is one word.
-  const whole = normaliseText(text.replace(/(\p{L})[-\u00ad\u2010]\s*\n\s*(?=\p{Ll})/gu, '$1'));
+  const whole = normaliseText(text.replace(/(\p{L})[-\u00ad\u2010] ?\n ?(?=\p{Ll})/gu, '$1'));
   return { letters: compact(text), words: new Set(whole.split(' ')) };
 };
 

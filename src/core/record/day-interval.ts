@@ -68,8 +68,7 @@ function yearAndMonth(year: number, code: string): DayInterval | null {
 /**
  * The days a partial or seasonal date may mean. Reads RIS `YYYY/MM/DD/other`, MEDLINE `2023 Jul-Aug`,
  * `2023 Spring`, `2023 Jan 5`, ISO `2023-07-05`, `2023-07`, `2023`, EDTF seasons `2023-21` and intervals
- * `2023-03/2023-05`, and a trailing
- * free part naming a month, a season or a quarter. Winter is the whole year, as the record does not say which.
+ * `2023-03/2023-05`, the year last as in `5 July 2023`, and a trailing free part naming a month, a season or a quarter. Winter is the whole year, as the record does not say which.
  * @returns null when the text holds no date that can be placed, an impossible one included
  * @source EDTF (ISO 8601-2) for seasons; RIS and MEDLINE field descriptions for the printed forms
  */
@@ -78,7 +77,7 @@ export const readDate: (text: string) => Readonly<DayInterval> | null = remember
 function placeDate(text: string): DayInterval | null {
   const clean = text.trim().replace(/\s+/g, ' ');
   const head = /^(\d{4})(?!\d)(.*)$/.exec(clean);
-  if (!head) return compactDate(clean);
+  if (!head) return compactDate(clean) ?? yearLast(clean);
   const ends = /^(\d{4}(?:-\d\d){0,2})\/(\d{4}(?:-\d\d){0,2})$/.exec(clean);
   if (ends) return edtfInterval(ends[1]!, ends[2]!);
   const year = Number(head[1]);
@@ -119,6 +118,15 @@ function readWords(year: number, words: string): DayInterval | null {
   const month = /^([a-z]{3,9})\.?$/.exec(words);
   if (month && monthOf(month[1]!)) return months(year, monthOf(month[1]!), monthOf(month[1]!));
   return null;
+}
+
+/** `5 July 2023`, `July 5, 2023`, `Jul 2023`, `Spring 2023`, as people and tables write it. Common practice. */
+function yearLast(text: string): DayInterval | null {
+  const found = /^([A-Za-z0-9][A-Za-z0-9 ,./–-]{1,28})[ ,] ?(\d{4})$/.exec(text);
+  if (!found) return null;
+  const words = found[1]!.replace(/,$/, '').toLowerCase();
+  const dayFirst = /^(\d{1,2})(?:st|nd|rd|th)?\.? (?:of )?([a-z]{3,9})\.?$/.exec(words);
+  return readWords(Number(found[2]), dayFirst ? `${dayFirst[2]} ${dayFirst[1]}` : words.replace(/(\d)(?:st|nd|rd|th)$/, '$1'));
 }
 
 /** `20230705` (MEDLINE DEP, LR, DCOM). */

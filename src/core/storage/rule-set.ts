@@ -7,10 +7,10 @@ import { COLUMNS_FORM } from './columns';
 import { fingerprint, stampOf, storedForm } from './form';
 
 /**
- * Raised when the test of a rule that is written in code changes what it says: its text differs from build to build, so
- * it cannot be part of the name.
+ * Raised when the test of a rule that is written in code changes what it says, or how dates are read: code differs from
+ * build to build, so it cannot be part of the name.
  */
-const RULES_IN_CODE = 10;
+const RULES_IN_CODE = 11;
 
 /**
  * A name for the rules as they are, and for the forms that what follows from them is kept in: it changes when any table,

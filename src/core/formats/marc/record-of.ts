@@ -179,9 +179,6 @@ function plainDate(printed: string): string {
     .replace(/[.,;:?\s-]+$/, '')
     .trim();
   if (readDate(text)) return text;
-  const named = /^(\p{L}{3,12})\.? (\d{4})$/u.exec(text);
-  const turned = named ? [`${named[2]} ${named[1]}`, `${named[2]} ${named[1]!.slice(0, 3)}`].find((t) => readDate(t)) : undefined;
-  if (turned) return turned;
   return /(?<!\d)(?:1[5-9]|20)\d\d(?!\d)/.exec(text)?.[0] ?? '';
 }
 

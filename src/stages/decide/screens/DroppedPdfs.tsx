@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
 import { DropFiles } from '@/ui/drop-files';
 import { many } from '@/ui/words';
 import type { SoughtLine } from '../queries/sought';
@@ -62,7 +63,7 @@ function OpenPdf({ one, sought, onChoose }: { one: Dropped; sought: readonly Sou
         </span>
       ) : (
         <>
-          <select
+          <Choice
             aria-label={`The work that ${one.file.name} is of`}
             className="h-7 w-[420px] max-w-full rounded-[4px] border border-edge bg-surface px-1"
             value={no}
@@ -79,7 +80,7 @@ function OpenPdf({ one, sought, onChoose }: { one: Dropped; sought: readonly Sou
                 {s.title}
               </option>
             ))}
-          </select>
+          </Choice>
           <Button className="min-h-7 text-small" disabled={!no} onClick={() => onChoose(Number(no))}>
             Attach
           </Button>

@@ -7,7 +7,7 @@ import { Button } from '@/ui/button';
 import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { StateSquare } from '@/ui/marks';
-import { count, many } from '@/ui/words';
+import { count, dayWords, many } from '@/ui/words';
 import type { SoughtLine } from '../queries/sought';
 import { DecideNav } from './DecideNav';
 import { DroppedPdfs } from './DroppedPdfs';
@@ -46,9 +46,9 @@ const columnsOf = (reviewId: string): TableColumn<SoughtLine>[] => [
       </a>
     ),
   },
-  { id: 'asked', header: 'Asked', width: 'w-[100px]', value: (s) => s.asked, cell: (s) => s.asked },
-  { id: 'promised', header: 'Promised', width: 'w-[100px]', value: (s) => s.promised, cell: (s) => s.promised },
-  { id: 'arrived', header: 'Arrived', width: 'w-[100px]', value: (s) => s.arrived, cell: (s) => s.arrived },
+  { id: 'asked', header: 'Asked', width: 'w-[100px]', value: (s) => s.asked, cell: (s) => dayWords(s.asked) },
+  { id: 'promised', header: 'Promised', width: 'w-[100px]', value: (s) => s.promised, cell: (s) => dayWords(s.promised) },
+  { id: 'arrived', header: 'Arrived', width: 'w-[100px]', value: (s) => s.arrived, cell: (s) => dayWords(s.arrived) },
   {
     ...{ id: 'source', header: 'Of whom, or where', width: 'w-[180px]', value: (s) => s.source },
     cell: (s) => <span className="block truncate">{s.source}</span>,

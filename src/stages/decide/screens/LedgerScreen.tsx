@@ -1,6 +1,6 @@
 import { STAGE_WORDS, STAGES } from '@/core/flow';
 import { Button } from '@/ui/button';
-import { Select, TextField } from '@/ui/field';
+import { DayField, Select, TextField } from '@/ui/field';
 import { count, minute } from '@/ui/words';
 
 import type { LedgerInput, LedgerKind, LedgerLine } from '../queries/ledger';
@@ -60,8 +60,8 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
             </option>
           ))}
         </Select>
-        <TextField label="From" name="from" type="date" defaultValue={input.from} />
-        <TextField label="To" name="to" type="date" defaultValue={input.to} />
+        <DayField label="From" name="from" defaultValue={input.from} />
+        <DayField label="To" name="to" defaultValue={input.to} />
         <TextField label="Work" name="work" type="number" min={1} defaultValue={input.work || ''} />
         <Button type="submit">Show</Button>
         <a
@@ -87,22 +87,22 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
             // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
             <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
               <td className="py-1.5 whitespace-nowrap">{minute(l.at)}</td>
-              <td>
+              <td className="py-1.5">
                 {l.person}
                 {l.brought && <span className="block text-note text-slate">brought in</span>}
               </td>
-              <td className="pr-3">
+              <td className="py-1.5 pr-3">
                 {l.what}
                 {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}
               </td>
-              <td className="pr-3">
+              <td className="py-1.5 pr-3">
                 {l.work !== null && (
                   <a className="line-clamp-2 font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/slip/${l.work}`}>
                     {l.title || `Work ${l.work}`}
                   </a>
                 )}
               </td>
-              <td>
+              <td className="py-1.5">
                 <span className="line-clamp-3 font-serif" title={l.why}>
                   {l.why}
                 </span>

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
+import { DateField } from '@/ui/date-field';
 import { TextField } from '@/ui/field';
 import type { FullTextLine } from '../store/full-text';
 
@@ -33,15 +34,16 @@ export function RequestForm({ reviewId, workNo, line }: { reviewId: string; work
       }}
     >
       {DAYS.map(([key, label]) => (
-        <label key={key} className="grid grid-cols-[80px_1fr] items-center text-small text-slate">
-          {label}
-          <input
-            type="date"
-            className="h-7 rounded-[4px] border border-edge bg-surface px-2 text-ink"
+        <div key={key} className="grid grid-cols-[80px_1fr] items-center text-small text-slate">
+          <span aria-hidden>{label}</span>
+          <DateField
+            aria-label={label}
+            of={label}
+            className="h-7 w-full rounded-[4px] border border-edge bg-surface px-2 text-ink"
             value={fields[key]}
             onChange={(e) => set({ [key]: e.target.value })}
           />
-        </label>
+        </div>
       ))}
       <TextField
         label="Of whom, or where it is read"

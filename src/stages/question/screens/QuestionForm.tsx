@@ -5,7 +5,7 @@ import { call } from '@/client/call';
 import { SaveStatus } from '@/client/SaveStatus';
 import { useAutosave } from '@/client/useAutosave';
 import { columnFor, type EvidenceScheme, QUESTION_KINDS } from '@/core/classify';
-import { Select, TextArea, TextField } from '@/ui/field';
+import { DayField, Select, TextArea, TextField } from '@/ui/field';
 import type { ReviewSettings } from '../commands/save-settings';
 
 interface QuestionFormProps {
@@ -57,7 +57,7 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
             )}
           </p>
         )}
-        <TextField label="As-of date" type="date" hint="Recency is counted from this day." {...text('asOf')} />
+        <DayField label="As-of date" hint="Recency is counted from this day." {...text('asOf')} />
         <p className="col-span-2 -mt-2 text-small">
           <Link
             className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline"

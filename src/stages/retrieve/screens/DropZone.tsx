@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { Choice } from '@/ui/choice';
 import { DropFiles } from '@/ui/drop-files';
 import type { RetrieveView } from '../queries/retrieve-view';
 import { type UploadTarget, upload } from './upload';
@@ -52,7 +53,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
     >
       <label className="ml-auto flex items-center gap-2 text-small text-slate">
         Format
-        <select
+        <Choice
           className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"
           value={format}
           onChange={(e) => setFormat(e.target.value)}
@@ -63,7 +64,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
               {f.label}
             </option>
           ))}
-        </select>
+        </Choice>
       </label>
     </DropFiles>
   );

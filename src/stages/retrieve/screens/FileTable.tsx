@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
 import { Progress } from '@/ui/progress';
 import { count, many } from '@/ui/words';
 import type { FileLine, JobLine, RetrieveView } from '../queries/retrieve-view';
@@ -141,7 +142,7 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
         {words}
         {file.state !== 'cancelled' && file.message}
       </span>
-      <select
+      <Choice
         aria-label={`Read ${file.name} as`}
         className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-small text-ink"
         value=""
@@ -156,7 +157,7 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
             {f.label}
           </option>
         ))}
-      </select>
+      </Choice>
       <Button look="quiet" className="text-small" onClick={() => void archive(!file.archived)}>
         {file.archived ? 'Out of the archive' : 'Archive'}
       </Button>

@@ -5,6 +5,7 @@ import { call } from '@/client/call';
 import { COLUMN_ROLES, type ColumnRole, mappingFault } from '@/core/record';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
 import { cx } from '@/ui/cx';
 import type { TableView } from '../queries/table-view';
 
@@ -48,7 +49,7 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
                 {name || `(column ${i + 1})`}
               </th>
               <td className="pr-3">
-                <select
+                <Choice
                   aria-label={`What ${name || `column ${i + 1}`} means`}
                   className={cx('h-8 w-full rounded-[4px] border bg-surface px-2', roles[i] ? 'border-edge' : 'border-edge text-slate')}
                   value={roles[i] ?? ''}
@@ -61,7 +62,7 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
                       {label}
                     </option>
                   ))}
-                </select>
+                </Choice>
               </td>
               <td>
                 <ul className="text-small text-slate">

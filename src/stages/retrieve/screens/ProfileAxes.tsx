@@ -7,6 +7,7 @@ import {
   PROFILE_AXIS_LABELS,
   type ProfileAxis,
 } from '@/core/parity';
+import { Choice } from '@/ui/choice';
 
 const BOX = 'w-full rounded-[4px] border border-edge bg-surface px-2 py-1 text-ink';
 /** As high as what is in it. */
@@ -38,7 +39,7 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                 {name}
               </th>
               <td>
-                <select
+                <Choice
                   aria-label={`${name}: limiter`}
                   title={CAPABILITY_WORDS[a.capability].meaning}
                   className={BOX}
@@ -50,10 +51,10 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                       {CAPABILITY_WORDS[c].short}
                     </option>
                   ))}
-                </select>
+                </Choice>
               </td>
               <td>
-                <select
+                <Choice
                   aria-label={`${name}: level`}
                   className={BOX}
                   value={a.level}
@@ -61,7 +62,7 @@ export function ProfileAxes({ axes, onChange }: { axes: LimiterProfile['axes']; 
                 >
                   <option value="item">article</option>
                   <option value="venue">journal</option>
-                </select>
+                </Choice>
               </td>
               <td className="pt-2.5">
                 <input

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { cx } from '@/ui/cx';
 import { DatabaseTag, Pill } from '@/ui/marks';
+import { dayWords } from '@/ui/words';
 import type { JobLine, RetrievalLine, RetrieveView } from '../queries/retrieve-view';
 import { CountChain } from './CountChain';
 import { DropZone } from './DropZone';
@@ -42,7 +43,7 @@ export function RetrievalCard({ reviewId, retrieval: r, alone, formats, jobs, on
         </h3>
         <span className="text-small text-slate">
           {[
-            r.searchedOn ? `searched ${r.searchedOn}` : 'date of search missing',
+            r.searchedOn ? `searched ${dayWords(r.searchedOn)}` : 'date of search missing',
             r.platform,
             r.updates !== null && `brings retrieval ${r.updates} up to date`,
           ]

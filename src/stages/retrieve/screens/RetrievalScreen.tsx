@@ -6,7 +6,7 @@ import { useAutosave } from '@/client/useAutosave';
 import { useJobs } from '@/client/useJobs';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
-import { TextArea, TextField } from '@/ui/field';
+import { DayField, TextArea, TextField } from '@/ui/field';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import type { RetrievalView } from '../queries/retrieval-view';
 import { Reason } from './CountReason';
@@ -83,7 +83,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
         </div>
         <aside aria-label="Where, when and how it was searched" className="flex flex-col gap-3">
           <TextField label="Platform" placeholder="where the database was searched" maxLength={200} {...text('platform')} />
-          <TextField label="Day of the search" type="date" {...text('searchedOn')} />
+          <DayField label="Day of the search" {...text('searchedOn')} />
           <div className="grid grid-cols-2 gap-3">
             <TextField label="Covers from" maxLength={40} {...text('coverageFrom')} />
             <TextField label="to" maxLength={40} {...text('coverageTo')} />

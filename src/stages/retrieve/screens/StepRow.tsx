@@ -2,6 +2,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type ActiveLimiter, SET_BY, type SearchStep, type StepFinding } from '@/core/parity';
+import { Choice } from '@/ui/choice';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/icon-button';
 
@@ -71,7 +72,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
                 }
               }}
             />
-            <select
+            <Choice
               aria-label={`Line ${step.number}: how the limiter was set`}
               className="h-7 rounded-[4px] border border-edge bg-surface text-note"
               value={how}
@@ -82,7 +83,7 @@ export function StepRow({ step, findings, onChange, onRemove }: StepRowProps) {
                   {h}
                 </option>
               ))}
-            </select>
+            </Choice>
           </div>
         </td>
         <td>

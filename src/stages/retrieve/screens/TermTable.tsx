@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
+import { Choice } from '@/ui/choice';
 import { count } from '@/ui/words';
 
 import type { DatabaseView, TermLine } from '../queries/database-view';
@@ -101,7 +102,7 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
 /** Every value of the coded axes, and "says nothing about the type": one choice maps the term. */
 function MeaningSelect({ term, busy, onPick }: { term: TermLine; busy: boolean; onPick(sets: TermSets): void }) {
   return (
-    <select
+    <Choice
       aria-label={`What ${term.term} means; touches ${term.records} records`}
       className="h-7 w-full rounded-[4px] border border-edge bg-surface px-1"
       value=""
@@ -124,6 +125,6 @@ function MeaningSelect({ term, busy, onPick }: { term: TermLine; busy: boolean; 
           ))}
         </optgroup>
       ))}
-    </select>
+    </Choice>
   );
 }

@@ -2,7 +2,7 @@
 import { useActionState, useState } from 'react';
 import { QUESTION_KINDS, SCHEMES } from '@/core/classify';
 import { Button } from '@/ui/button';
-import { Select, TextArea, TextField } from '@/ui/field';
+import { DayField, Select, TextArea, TextField } from '@/ui/field';
 
 export interface FormState {
   errors: Record<string, string>;
@@ -52,10 +52,9 @@ export function NewReviewForm({ today, starts, create }: NewReviewProps) {
             </option>
           ))}
         </Select>
-        <TextField
+        <DayField
           label="As-of date"
           name="asOf"
-          type="date"
           required
           defaultValue={today}
           hint="Recency is counted from this day, not from today."

@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { ask, call } from '@/client/call';
 import type { ParityWorks } from '@/client/types';
 import { ListWithSheet } from '@/stages/works/screens';
+import { Choice } from '@/ui/choice';
 import { Empty } from '@/ui/empty';
 import { DatabaseTag } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
@@ -133,7 +134,7 @@ function Tolerance({ value, onChange }: { value: number; onChange(tolerance: num
   return (
     <label className="inline-flex items-center gap-1.5 whitespace-nowrap">
       A cell counts as even up to
-      <select
+      <Choice
         aria-label="Share of works that may stay undecided in an even cell"
         className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink"
         value={value}
@@ -146,7 +147,7 @@ function Tolerance({ value, onChange }: { value: number; onChange(tolerance: num
               {Math.round(t * 1000) / 10} %
             </option>
           ))}
-      </select>
+      </Choice>
       that it can't tell.
     </label>
   );

@@ -8,7 +8,7 @@ import { ListWithSheet } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
-import { count, day, plural } from '@/ui/words';
+import { count, day, dayWords, plural } from '@/ui/words';
 
 import type { VersionLine } from '../queries/sieve-versions';
 import { Compared, Limiters } from './ComparedVersions';
@@ -90,7 +90,7 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
                 <div className="flex items-baseline gap-3">
                   <b className="font-semibold">v{v.number}</b>
                   <span className="text-small text-slate">
-                    {v.person}, {day(v.at)} · as of {v.asOf} · {count(v.decisions)} {plural(v.decisions, 'decision')}
+                    {v.person}, {day(v.at)} · as of {dayWords(v.asOf)} · {count(v.decisions)} {plural(v.decisions, 'decision')}
                   </span>
                   <span className="ml-auto flex items-baseline gap-1">
                     <Button look="quiet" aria-label={`Restore version ${v.number}`} onClick={() => void restore(v)}>

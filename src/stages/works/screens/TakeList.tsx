@@ -1,4 +1,5 @@
 'use client';
+import { Choice } from '@/ui/choice';
 
 /** The formats for other programs, as they are offered everywhere. */
 export const RECORD_FORMATS = [
@@ -31,13 +32,13 @@ export function TakeList({ reviewId, numbers }: { reviewId: string; numbers: rea
       <input type="hidden" name="numbers" />
       <label className="flex items-center gap-1.5 text-slate">
         This list as
-        <select name="format" defaultValue="ris" className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink">
+        <Choice name="format" defaultValue="ris" className="h-7 rounded-[4px] border border-edge bg-surface px-1 text-ink">
           {RECORD_FORMATS.map(([code, label]) => (
             <option key={code} value={code}>
               {label}
             </option>
           ))}
-        </select>
+        </Choice>
       </label>
       <button
         type="submit"

@@ -2,7 +2,7 @@ import { AXIS_LABELS, ruleWords, type WorkAxis } from '@/core/classify';
 import { STAGE_WORDS } from '@/core/flow';
 import { LookAgain } from '@/stages/works/screens';
 import { DatabaseTag, Pill, StateSquare } from '@/ui/marks';
-import { minute } from '@/ui/words';
+import { dayWords, minute } from '@/ui/words';
 import type { Slip } from '../queries/slip';
 import { PrintButton } from './PrintButton';
 
@@ -33,7 +33,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
     <main className="mx-auto max-w-[820px] px-6 py-6 print:p-0">
       <p className="flex items-baseline justify-between text-small text-slate">
         <span>
-          {slip.title} · as of {slip.asOf} · work {work.no}
+          {slip.title} · as of {dayWords(slip.asOf)} · work {work.no}
         </span>
         <PrintButton />
       </p>

@@ -6,6 +6,7 @@ import { call } from '@/client/call';
 import { WORK_STATES } from '@/core/flow';
 import { RECORD_FORMATS } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/field';
 import { Deletion, type DeletionProps } from './DeleteReview';
 import { WriteUpNav } from './WriteUpNav';
@@ -50,7 +51,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
             <h2 className="text-head">Records for other programs</h2>
             <label className="mt-1 flex items-center gap-2">
               Works that are
-              <select
+              <Choice
                 className="h-8 rounded-[4px] border border-edge bg-surface px-2"
                 value={states}
                 onChange={(e) => setStates(e.target.value)}
@@ -60,7 +61,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
                 {WORK_STATES.map((s) => (
                   <option key={s}>{s}</option>
                 ))}
-              </select>
+              </Choice>
             </label>
             <p className="mt-2 flex flex-wrap gap-2">
               {RECORD_FORMATS.map(([code, label]) => (

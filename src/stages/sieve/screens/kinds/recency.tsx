@@ -1,5 +1,5 @@
 import type { DateKind, LimiterTest } from '@/core/sieve';
-import { Select, TextField } from '@/ui/field';
+import { DayField, Select, TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
 import type { KindFormProps } from './form';
 
@@ -48,15 +48,13 @@ export function RecencyWindow({ test, onChange }: KindFormProps<'recency'>) {
       />
       {window.count === 'fixed' ? (
         <div className="grid grid-cols-2 gap-2">
-          <TextField
+          <DayField
             label="From"
-            type="date"
             value={window.from ?? ''}
             onChange={(e) => onChange({ ...test, window: { ...window, from: e.target.value || null } })}
           />
-          <TextField
+          <DayField
             label="To"
-            type="date"
             value={window.to ?? ''}
             onChange={(e) => onChange({ ...test, window: { ...window, to: e.target.value || null } })}
           />

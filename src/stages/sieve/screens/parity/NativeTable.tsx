@@ -2,6 +2,7 @@
 import { SET_BY, type Took } from '@/core/parity';
 import { GALLERY } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
+import { Choice } from '@/ui/choice';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { NativeLine, ParityView } from '../../queries/parity-view';
@@ -86,7 +87,7 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
               {n.asks ?? (
                 <label className="flex items-center gap-2 text-copper">
                   Not known. It is like
-                  <select
+                  <Choice
                     aria-label={`What ${n.name} is like`}
                     className="h-6 rounded-[4px] border border-edge bg-surface text-ink"
                     value=""
@@ -98,7 +99,7 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
                         {s.name}
                       </option>
                     ))}
-                  </select>
+                  </Choice>
                 </label>
               )}
               {n.level === 'venue' && <span className="text-slate"> · works on the journal</span>}
