@@ -20,6 +20,7 @@ const ADDED = {
   merge_ruling: 'seq',
   written_difference: 'seq',
   work_edit: 'seq',
+  review_change: 'seq',
 } as const;
 const CHANGED = ['source_database', 'criterion', 'reason', 'venue', 'evidence_scheme'] as const;
 

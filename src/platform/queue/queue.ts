@@ -67,7 +67,7 @@ export async function enqueue(
   reviewId: string,
   kind: Job['kind'],
   fileId: string | null = null,
-  message = '',
+  { message = '', because = '' }: { message?: string; because?: string } = {},
 ): Promise<string> {
   const boss = await sender();
   const id = randomUUID();
@@ -75,7 +75,7 @@ export async function enqueue(
   await tx.flush();
   await tx.insert(Job, {
     ...{ reviewId, id, kind, fileId, state: 'queued', done: 0, total: 0, unit: kind === 'import-file' ? 'bytes' : 'records' },
-    ...{ message, cancel: false, entries: 0, startedAt: null, attempts: 0, updatedAt: raw('clock_timestamp()') },
+    ...{ message, because, cancel: false, entries: 0, startedAt: null, attempts: 0, updatedAt: raw('clock_timestamp()') },
   });
   await sendJob(tx, boss, { reviewId, jobId: id }, kind);
   queuedIn.add(tx.getTransactionContext()!);

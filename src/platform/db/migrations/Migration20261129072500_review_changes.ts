@@ -20,9 +20,13 @@ export class Migration20261129072500_review_changes extends Migration {
     );
     this.addSql(`alter table "import_file" add column "archived" boolean not null default false;`);
     this.addSql(`alter table "import_file" alter column "archived" drop default;`);
+    // What a job is done for, to be said on every screen whose figures wait for it.
+    this.addSql(`alter table "job" add column "because" text not null default '';`);
+    this.addSql(`alter table "job" alter column "because" drop default;`);
   }
 
   override async down(): Promise<void> {
+    this.addSql(`alter table "job" drop column "because";`);
     this.addSql(`alter table "import_file" drop column "archived";`);
     this.addSql(`drop table "review_change";`);
   }

@@ -115,6 +115,8 @@ export const Job = defineEntity({
     /** How often it was begun: it is given up after a few times, whatever ended it. */
     attempts: p.integer(),
     message: p.text(),
+    /** What it is done for, in words: the file that is read, what was withdrawn; '' where nobody needs to be told. */
+    because: p.text(),
     updatedAt: p.datetime(),
   },
 });

@@ -19,6 +19,6 @@ export async function classifyOutdated(ctx: Context): Promise<number> {
        and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,
     [`${RULE_SET}:%`, MERGE_RULE_SET, ASIDE_RULES],
   );
-  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', null, WHY));
+  for (const { id } of outdated) await ctx.em.transactional((tx) => enqueue(tx, id, 'classify-review', null, { message: WHY }));
   return outdated.length;
 }

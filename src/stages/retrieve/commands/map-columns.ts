@@ -28,7 +28,7 @@ export const mapColumns = reviewCommand({
     for (const database of await ctx.em.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } }))
       ctx.em.assign(database, { profile: { ...database.profile, columns: mapping } });
     await ctx.em.flush();
-    await enqueue(ctx.em, reviewId, 'import-file', file.id);
+    await enqueue(ctx.em, reviewId, 'import-file', file.id, { because: file.name });
     return {};
   },
 });

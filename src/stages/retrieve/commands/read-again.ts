@@ -26,7 +26,7 @@ export const readAgain = reviewCommand({
     const waiting = format === 'csv' && !file.mapping;
     ctx.em.assign(file, { format, state: waiting ? 'waiting' : 'received', message: '', archived: false });
     await ctx.em.flush();
-    if (!waiting) await enqueue(ctx.em, reviewId, 'import-file', fileId);
+    if (!waiting) await enqueue(ctx.em, reviewId, 'import-file', fileId, { because: file.name });
     return { waiting };
   },
 });

@@ -104,7 +104,7 @@ async function enter(
       subject: name,
       why: `Of ${into}.`,
     });
-    if (!waiting) await enqueue(tx, reviewId, 'import-file', file.id);
+    if (!waiting) await enqueue(tx, reviewId, 'import-file', file.id, { because: name });
     return { ok: true, fileId: file.id, waiting };
   });
 }

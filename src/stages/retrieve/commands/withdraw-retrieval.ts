@@ -26,11 +26,10 @@ export const withdrawRetrieval = reviewCommand({
     const { decided } = await withdrawalEffect(ctx.em, reviewId, row.id, row.withdrawn);
     ctx.em.assign(row, { withdrawn: input.withdrawn, withdrawnWhy: input.withdrawn ? input.why : '', edit: row.edit + 1 });
     await ctx.em.flush();
-    await noteChange(ctx, review, {
-      ...{ kind: 'retrieval', did: input.withdrawn ? 'withdrawn' : 'restored', why: input.why, decisions: decided.length },
-      subject: await nameOfRetrieval(ctx, reviewId, row.id),
-    });
-    await enqueue(ctx.em, reviewId, 'classify-review');
+    const did = input.withdrawn ? 'withdrawn' : 'restored';
+    const subject = await nameOfRetrieval(ctx, reviewId, row.id);
+    await noteChange(ctx, review, { kind: 'retrieval', did, subject, why: input.why, decisions: decided.length });
+    await enqueue(ctx.em, reviewId, 'classify-review', null, { because: `${subject}, was ${did}` });
     return {};
   },
 });

@@ -41,7 +41,7 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
          where review_id = ? and id = ? and profile->'carries' = '[]'`,
         [JSON.stringify(fields.list()), reviewId, database],
       );
-    await enqueue(tx, reviewId, 'classify-review');
+    await enqueue(tx, reviewId, 'classify-review', null, { because: `${file.name} was read` });
   });
 }
 

@@ -95,6 +95,7 @@ export async function jobLines(ctx: Context, reviewId: string) {
     cancel: j.cancel,
     attempts: j.attempts,
     message: j.message,
+    because: j.because,
   }));
 }
 /** The last jobs of a review, those under way first. */

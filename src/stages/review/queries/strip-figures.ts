@@ -1,5 +1,7 @@
 import { QUESTION_KINDS } from '@/core/classify';
+import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
+import { Retrieval } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { TOPICS } from '@/platform/verbs/rights';
 import { type ReviewState, reviewState } from '@/stages/decide';
@@ -11,6 +13,8 @@ import type { QuotaFigures } from './quotas';
 export interface StripFigures {
   kind: string;
   records: number;
+  /** Retrievals that are withdrawn: their records are in no figure. */
+  withdrawn: number;
   works: number;
   settledShare: number | null;
   through: number;
@@ -37,6 +41,7 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
   return {
     kind: QUESTION_KINDS[review.kind]?.label ?? state.scheme.kinds[review.kind]?.label ?? review.kind,
     records: o.records,
+    withdrawn: await partOf(ctx, reviewId, 'withdrawn', ['review_change'], () => ctx.em.count(Retrieval, { reviewId, withdrawn: true })),
     works: o.works,
     settledShare: o.settledShare,
     through: o.through,

@@ -3,7 +3,7 @@ import { usePathname } from 'next/navigation';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import type { JobLine } from '@/client/types';
-import { useRefreshAfterJobs } from '@/client/useJobs';
+import { isActive, useRefreshAfterJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
 import { Progress } from '@/ui/progress';
 
@@ -18,6 +18,16 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
   const [, , , place = '', part] = usePathname().split('/');
   const jobs = useRefreshAfterJobs(reviewId, initial, !(place === 'classify' || (place === 'merge' && part)));
   const job = jobs.find((j) => j.kind !== 'import-file');
+  const reading = jobs.filter((j) => j.kind === 'import-file' && isActive(j));
+  if (reading.length > 0 && place !== 'retrieve')
+    return (
+      <Bar role="status">
+        <span className="min-w-0 truncate">
+          Reading {reading.map((j) => j.because || 'a file').join(', ')}: {reading.length === 1 ? 'its' : 'their'} records are in no figure
+          yet.
+        </span>
+      </Bar>
+    );
   if (!job || job.state === 'done' || job.state === 'cancelled') return null;
   const tell = async (verb: 'cancel-job' | 'merge-again') => {
     const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job.id }) : call(reviewId, verb, {}));
@@ -51,10 +61,15 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
   const share = job.total > 0 ? Math.floor((100 * job.done) / job.total) : 0;
   return (
     <Bar role="status">
-      <span className="whitespace-nowrap">
-        {job.cancel ? 'Breaking off …' : job.state === 'queued' ? 'Waiting to classify …' : `Merging and classifying: ${share} %`}
+      <span className="min-w-0 truncate">
+        {job.because && `${job.because.replace(/^r/, 'R')}. `}
+        {job.cancel
+          ? 'Breaking off …'
+          : job.state === 'queued'
+            ? 'Waiting to classify …'
+            : `Merging and classifying: ${share} %. Figures are as they were before.`}
       </span>
-      <span className="w-56">
+      <span className="w-56 shrink-0">
         <Progress done={job.done} total={job.total} label="Merging and classifying, for all screens" />
       </span>
       {cancel}

@@ -17,7 +17,7 @@ interface Stage {
 
 const stagesOf = (f: StripFigures): Stage[] => [
   { path: 'question', name: 'Question', figure: f.kind },
-  { path: 'retrieve', name: 'Retrieve', figure: count(f.records) },
+  { path: 'retrieve', name: f.withdrawn ? `Retrieve · ${f.withdrawn} withdrawn` : 'Retrieve', figure: count(f.records) },
   { path: 'merge', name: 'Merge', figure: count(f.works) },
   { path: 'classify', name: 'Classify', figure: f.settledShare === null ? 'none yet' : `${Math.floor(f.settledShare * 100)}% settled` },
   {
