@@ -92,6 +92,10 @@ test('Decide by keyboard alone', async ({ page }) => {
 test('Back goes from work to work; decisions are taken back after a reload, by a key of one’s own', async ({ page }) => {
   await openDemo(page, 'decide?show=open');
   const title = page.getByRole('main').getByRole('heading', { level: 1 });
+  await expect(title).toBeVisible();
+  // A marked title says more than the title.
+  await page.keyboard.press('m');
+  await expect(title.locator('mark')).toHaveCount(0);
   const seen: string[] = [];
   for (let i = 0; i < 3; i++) {
     await expect(title).not.toHaveText(seen.at(-1) ?? '');
@@ -118,7 +122,6 @@ test('Back goes from work to work; decisions are taken back after a reload, by a
   await expect(page.getByRole('button', { name: 'Undo' })).toContainText('Z');
   for (const work of [seen[1]!, seen[0]!]) {
     await page.keyboard.press('z');
-    await expect(title).toHaveText(work);
     await expect(page.getByText(`Taken back: ${work.slice(0, 70)}`).first()).toBeVisible();
   }
 });

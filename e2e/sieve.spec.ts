@@ -111,8 +111,11 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await page.keyboard.press('End');
     await expect(page.getByText('20 years: 2 through, 0 held.')).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Last 20 years: how far back' })).toBeVisible();
-    await page.getByRole('button', { name: 'Apply: Switch off Last 20 years' }).click();
-    await expect(page.getByText('3 through, 0 held as it is set.')).toBeVisible();
+    await page.getByRole('button', { name: 'Try: Switch off Last 20 years' }).click();
+    // Tried alone, the sieve is as it was.
+    await expect(page.getByText('Tried: 3 through, 0 held. As the sieve is set: 2 and 0.')).toBeVisible();
+    await page.getByRole('button', { name: 'Apply to the sieve' }).click();
+    await expect(page.getByText('3 through, 0 held as the sieve is set.')).toBeVisible();
     await saved(page);
     await page.getByRole('link', { name: 'Versions' }).click();
     await page.getByRole('button', { name: 'Compare' }).click();
@@ -137,8 +140,10 @@ test('limiters of every kind, works held and rescued, versions, and parity', asy
     await page
       .getByLabel('A sieve file')
       .setInputFiles(fileOf('one.json', JSON.stringify({ ...file, limiters: file.limiters.slice(0, 1) })));
-    await expect(page.getByText('1 limiters were taken over from one.json. Undo brings the old ones back.')).toBeVisible();
-    await page.locator('[data-sonner-toast]', { hasText: 'taken over' }).getByRole('button', { name: 'Undo' }).click();
+    // What it holds and what would go is shown before anything is replaced.
+    await expect(page.getByRole('dialog')).toContainText('3 limiters of yours go: In English');
+    await page.getByRole('button', { name: 'Replace the working sieve' }).click();
+    await page.locator('[data-sonner-toast]', { hasText: 'The sieve of one.json' }).getByRole('button', { name: 'Undo' }).click();
     await saved(page);
   });
 

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ask } from '@/client/call';
 import type { VersionComparison } from '@/client/types';
-import { readSieve } from '@/core/sieve';
+import { type ReadSieve, readSieve } from '@/core/sieve';
 import { ListWithSheet } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/field';
@@ -13,12 +13,16 @@ import { count, day, dayWords, plural } from '@/ui/words';
 import type { VersionLine } from '../queries/sieve-versions';
 import { Compared, Limiters } from './ComparedVersions';
 import { SieveNav } from './SieveNav';
-import { type SieveProps, useSieve } from './useSieve';
+import { TakeSieve } from './TakeSieve';
+import type { SieveProps } from './useSieve';
+import { useTrial } from './what-if/useTrial';
 
 /** Saved versions: compared by the works they let through, restored, and handed on as files. */
 export function VersionsScreen({ versions: given, ...props }: SieveProps & { versions: VersionLine[] }) {
   const { reviewId, scheme } = props;
-  const { draft } = useSieve(props);
+  const { inHand, asSet, trial } = useTrial(props);
+  const { draft } = inHand;
+  const [offered, setOffered] = useState<{ name: string; read: ReadSieve } | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const [versions, setVersions] = useState(given);
   const [sides, setSides] = useState(() =>
@@ -39,7 +43,7 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
     toast.error(found.message);
   };
   const restore = async (version: VersionLine) => {
-    draft.change(version.limiters);
+    trial.put(version.limiters);
     await draft.settled();
     const number = await draft.freeze(`Restored from version ${version.number}.`);
     if (number === null) return;
@@ -53,13 +57,9 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
   const take = async (file: File) => {
     const read = readSieve(await file.text(), props.databases);
     if (typeof read === 'string') return void toast.error(`${file.name}: ${read}`);
+    setOffered({ name: file.name, read });
+    // Counted as it would be, and nothing changed yet.
     draft.change(read.sieve);
-    for (const note of read.notes) toast.warning(note);
-    if (read.basis && read.basis.scheme !== scheme.id)
-      toast.warning(`It was made for the scheme ${read.basis.scheme}; this review uses ${scheme.id}.`);
-    toast(`${count(read.sieve.length)} limiters were taken over from ${file.name}. Undo brings the old ones back.`, {
-      action: { label: 'Undo', onClick: draft.undo },
-    });
   };
 
   return (
@@ -146,6 +146,24 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
         <div className="mt-4">
           <ListWithSheet reviewId={reviewId} numbers={list.numbers} caption={`${list.caption}: ${count(list.numbers.length)}`} />
         </div>
+      )}
+      {offered && (
+        <TakeSieve
+          {...offered}
+          now={trial.asSet}
+          scheme={scheme}
+          asOf={props.asOf}
+          before={asSet}
+          after={inHand.ran > 0 && inHand.funnel ? inHand.funnel : null}
+          onTake={() => {
+            setOffered(null);
+            trial.apply(`The sieve of ${offered.name} is the working sieve now.`);
+          }}
+          onClose={() => {
+            setOffered(null);
+            trial.discard();
+          }}
+        />
       )}
     </main>
   );

@@ -5,16 +5,17 @@ import { Button } from '@/ui/button';
 import { count } from '@/ui/words';
 
 import { SieveNav } from './SieveNav';
-import { type SieveProps, useSieve } from './useSieve';
+import type { SieveProps } from './useSieve';
 import { AdviceList } from './what-if/AdviceList';
 import { Edges } from './what-if/Edges';
 import { Ladder } from './what-if/Ladder';
 import { Recency } from './what-if/Recency';
 import { Scopes } from './what-if/Scopes';
+import { useTrial } from './what-if/useTrial';
 
 /** What other settings would give: curves that can be dragged, scopes side by side, and dates at the edge. */
 export function WhatIfScreen({ kept, ...props }: SieveProps & { kept: number[] }) {
-  const inHand = useSieve(props);
+  const { inHand, asSet, trial } = useTrial(props);
   const { draft, funnel, engine } = inHand;
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   const windows = draft.sieve.flatMap((l, i) => (l.test.kind === 'recency' && l.on && l.test.window.count !== 'fixed' ? [i] : []));
@@ -27,16 +28,21 @@ export function WhatIfScreen({ kept, ...props }: SieveProps & { kept: number[] }
       <div className="mb-3 flex items-center gap-3">
         <p className="text-slate" role="status">
           {engine.state === 'failed' && <span role="alert">{engine.message}</span>}
-          {funnel
-            ? `${count(funnel.through)} through, ${count(funnel.held)} held as it is set. What you choose here changes the sieve at once.`
-            : 'Reading the columns …'}
+          {!funnel || !asSet
+            ? 'Reading the columns …'
+            : trial.on
+              ? `Tried: ${count(funnel.through)} through, ${count(funnel.held)} held. As the sieve is set: ${count(asSet.through)} and ${count(asSet.held)}.`
+              : `${count(asSet.through)} through, ${count(asSet.held)} held as the sieve is set. What is tried here changes nothing until you apply it.`}
         </p>
-        <Button onClick={draft.undo} disabled={!draft.canUndo}>
-          Undo
-        </Button>
-        <Button onClick={draft.redo} disabled={!draft.canRedo}>
-          Redo
-        </Button>
+        {trial.on && (
+          <>
+            <Button look="solid" onClick={() => trial.apply()}>
+              Apply to the sieve
+            </Button>
+            <Button onClick={trial.back}>One step back</Button>
+            <Button onClick={trial.discard}>Discard</Button>
+          </>
+        )}
       </div>
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-2">
         {windows.map((i) => (

@@ -27,10 +27,12 @@ export interface SieveProps {
 /**
  * The working sieve, the engine that runs it, and what it gives now. `ran` counts the runs, so that whoever asks the
  * engine for more knows when to ask again.
+ * @param tried a sieve to be run in its place, which changes nothing
  */
-export function useSieve(props: SieveProps) {
+export function useSieve(props: SieveProps, tried: Sieve | null = null) {
   const { reviewId, asOf, scheme } = props;
   const draft = useSieveDraft(reviewId, props);
+  const sieve = tried ?? draft.sieve;
   // Records that came while this screen is open are counted from the next change on.
   const [renewed, renew] = useState(0);
   const revision = Math.max(props.revision, draft.revision, renewed);
@@ -44,19 +46,19 @@ export function useSieve(props: SieveProps) {
     if (engine.state !== 'ready') return;
     let stale = false;
     (async () => {
-      const found = await readTexts(reviewId, engine, draft.sieve);
+      const found = await readTexts(reviewId, engine, sieve);
       if (found.size > 0) setLate((old) => new Map([...old, ...found]));
-      const funnel = await engine.engine.run(draft.sieve, asOf, overrides);
-      if (!stale) setResult((old) => ({ funnel, ran: (old?.ran ?? 0) + 1, sieve: draft.sieve }));
+      const funnel = await engine.engine.run(sieve, asOf, overrides);
+      if (!stale) setResult((old) => ({ funnel, ran: (old?.ran ?? 0) + 1, sieve }));
     })().catch((error: unknown) => toast.error(`The sieve could not be run: ${error instanceof Error ? error.message : String(error)}`));
     return () => {
       stale = true;
     };
-  }, [reviewId, engine, draft.sieve, asOf, overrides]);
+  }, [reviewId, engine, sieve, asOf, overrides]);
 
   const databases = engine.state === 'ready' ? engine.databases.flatMap((id) => props.databases.find((d) => d.id === id) ?? []) : [];
   // The engine answers for the sieve that it ran last: a newer one may be on its way.
-  const current = result && result.sieve === draft.sieve ? result : null;
+  const current = result && result.sieve === sieve ? result : null;
   /** Takes over what people said of single works: the sieve is then no longer what its last version gave. */
   const say = (next: Override[]) => {
     setOverrides(next);
@@ -75,7 +77,7 @@ export function useSieve(props: SieveProps) {
     revision,
     funnel: result?.funnel ?? null,
     ran: current?.ran ?? 0,
-    late: draft.sieve.flatMap((l) => {
+    late: sieve.flatMap((l) => {
       const works = l.on ? late.get(answerKey(l.test)) : undefined;
       return works ? [{ name: l.name, works }] : [];
     }),

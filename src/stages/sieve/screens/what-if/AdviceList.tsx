@@ -67,10 +67,10 @@ export function AdviceList({ inHand }: { inHand: SieveInHand }) {
               </span>
               <Button
                 look="quiet"
-                aria-label={`Apply: ${words(a, limiter)}`}
+                aria-label={`Try: ${words(a, limiter)}`}
                 onClick={() => draft.change(draft.sieve.with(a.limiter, changed(a, limiter, inHand)))}
               >
-                Apply
+                Try
               </Button>
             </li>
           );

@@ -41,7 +41,7 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
               <span className="sr-only">Share</span>
             </th>
             <th className="w-[70px]">
-              <span className="sr-only">Apply</span>
+              <span className="sr-only">Try</span>
             </th>
           </tr>
         </thead>
@@ -59,8 +59,8 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
               </td>
               <td className="text-right">
                 {scope !== 'as-set' && (
-                  <Button look="quiet" aria-label={`Apply ${WORDS[scope].label}`} onClick={() => apply(scope)}>
-                    Apply
+                  <Button look="quiet" aria-label={`Try ${WORDS[scope].label}`} onClick={() => apply(scope)}>
+                    Try
                   </Button>
                 )}
               </td>
