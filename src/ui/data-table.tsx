@@ -23,6 +23,8 @@ export interface TableColumn<Row> {
   cell(row: Row): ReactNode;
   /** What rows are sorted by, and what is copied; a column without it is for acting on a row. */
   value?(row: Row): string | number;
+  /** Its heading is read, not seen: what it holds says what it is for. */
+  hideHeader?: boolean;
   /** A class that sets its width. */
   width?: string;
 }
@@ -32,26 +34,28 @@ interface DataTableProps<Row> {
   columns: readonly TableColumn<Row>[];
   rows: readonly Row[];
   rowKey(row: Row): string | number;
+  /** False where the rows are a part of more. */
+  sorted?: boolean;
 }
 
 /**
  * A table that is sorted by its headings, of which columns can be hidden, that is copied as CSV, and in which the arrow
  * keys go from row to row.
  */
-export function DataTable<Row>({ caption, columns, rows, rowKey }: DataTableProps<Row>) {
+export function DataTable<Row>({ caption, columns, rows, rowKey, sorted = true }: DataTableProps<Row>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [columnVisibility, setVisible] = useState<VisibilityState>({});
   const defined = useMemo(
     () =>
       columns.map(
         (c): ColumnDef<Row> => ({
-          ...{ id: c.id, header: c.header, cell: ({ row }) => c.cell(row.original), enableSorting: c.value !== undefined },
+          ...{ id: c.id, header: c.header, cell: ({ row }) => c.cell(row.original), enableSorting: sorted && c.value !== undefined },
           accessorFn: (row) => c.value?.(row) ?? '',
           sortingFn: 'alphanumeric',
           enableHiding: c.value !== undefined,
         }),
       ),
-    [columns],
+    [columns, sorted],
   );
   const table = useReactTable<Row>({
     data: rows as Row[],
@@ -64,6 +68,7 @@ export function DataTable<Row>({ caption, columns, rows, rowKey }: DataTableProp
     getRowId: (row) => String(rowKey(row)),
   });
   const widths = new Map(columns.map((c) => [c.id, c.width]));
+  const hidden = new Set(columns.flatMap((c) => (c.hideHeader ? c.id : [])));
   return (
     <div>
       <Tools
@@ -95,7 +100,7 @@ export function DataTable<Row>({ caption, columns, rows, rowKey }: DataTableProp
                     <span aria-hidden>{{ asc: ' ↓', desc: ' ↑' }[String(h.column.getIsSorted())]}</span>
                   </button>
                 ) : (
-                  <span className="sr-only">{String(h.column.columnDef.header)}</span>
+                  <span className={hidden.has(h.id) ? 'sr-only' : ''}>{String(h.column.columnDef.header)}</span>
                 )}
               </th>
             ))}

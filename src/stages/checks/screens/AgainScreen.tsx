@@ -8,7 +8,7 @@ import { Draw } from './DrawAgain';
 /** One's own decisions looked at again by lot: agreement with oneself, and the differences to be settled. */
 export function AgainScreen({ reviewId, view }: { reviewId: string; view: JudgedAgainView }) {
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/again" />
       <h1 className="mt-3 text-title">Would you decide the same again?</h1>
       <p className="max-w-[80ch] text-slate">

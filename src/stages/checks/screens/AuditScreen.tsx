@@ -17,7 +17,7 @@ export function AuditScreen({ reviewId, given }: { reviewId: string; given: Audi
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   const { lines, spot } = view;
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/audit" />
       <div className="mt-3 flex items-baseline justify-between gap-4">
         <h1 className="text-title">What each limiter is for, and what it cost</h1>

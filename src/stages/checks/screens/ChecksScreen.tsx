@@ -8,7 +8,7 @@ import { ChecksNav } from './ChecksNav';
 export function ChecksScreen({ reviewId, identities, aside }: { reviewId: string; identities: Identity[]; aside: number }) {
   const broken = identities.filter((i) => !i.holds).length;
   return (
-    <main className="max-w-[900px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="" />
       <h1 className="mt-3 text-title">{broken === 0 ? 'Every count adds up' : `${broken} of ${identities.length} counts do not add up`}</h1>
       <p className="mb-3 text-slate">Each line is counted twice, in different tables. Every work is in exactly one state.</p>

@@ -14,7 +14,7 @@ export function KnownScreen({ reviewId, view }: { reviewId: string; view: KnownV
   const [list, setList] = useState<{ numbers: number[]; caption: string } | null>(null);
   const asked = view.lines.filter((l) => l.fate === 'asked');
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/known" />
       <h1 className="mt-3 text-title">Was everything found that is known to belong?</h1>
       <p className="max-w-[80ch] text-slate">

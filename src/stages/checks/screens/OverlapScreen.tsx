@@ -33,7 +33,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
   }
   if (view.works === 0)
     return (
-      <main className="max-w-[1180px] px-5 py-3">
+      <main className="px-5 py-3">
         <ChecksNav reviewId={reviewId} current="/overlap" />
         <div className="mt-3">
           <Empty title="Nothing to compare yet">
@@ -44,7 +44,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
     );
   const lost = lostWithout(view.sets, without);
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/overlap" />
       <div className="mt-3 flex items-end justify-between gap-4">
         <h1 className="text-title">What did each database bring that no other did?</h1>

@@ -14,7 +14,7 @@ import { WronglyStopped } from './WronglyStopped';
 /** Samples of what the sieve stopped: to be drawn, to be judged, and what they say. */
 export function SpotChecksScreen({ reviewId, view }: { reviewId: string; view: SpotChecksView }) {
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/spot" />
       <h1 className="mt-3 text-title">Was anything stopped that should not have been?</h1>
       <p className="max-w-[80ch] text-slate">

@@ -42,7 +42,7 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
       cell: (r) => <span className="text-slate">{`${r.person}, ${day(r.at)}`}</span>,
     },
     {
-      ...{ id: 'undo', header: 'Take back', width: 'w-[104px]' },
+      ...{ id: 'undo', header: 'Take back', width: 'w-[104px]', hideHeader: true },
       cell: (r) =>
         r.undone || gone.has(r.seq) ? (
           <span className="text-slate">
@@ -57,7 +57,7 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
     },
   ];
   return (
-    <main className="max-w-[1180px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to="classify">
         Classify
       </BackLink>

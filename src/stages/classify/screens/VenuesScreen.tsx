@@ -6,6 +6,7 @@ import { entryKey, entryName, type VenueEntry } from '@/core/venues';
 import { SOURCE_TYPES } from '@/core/vocabularies';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { FileInput } from '@/ui/file-input';
 import { Pill } from '@/ui/marks';
 import { count, plural } from '@/ui/words';
@@ -89,49 +90,13 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
             className="mb-2 h-8 w-[280px] rounded-[4px] border border-edge bg-surface px-2.5"
           />
           {rows.length === 0 && <p className="text-slate">It is empty. Import a list, or add what the records name, beside.</p>}
-          <table className="w-full table-fixed text-left text-small">
-            <thead>
-              <tr className="h-7 text-small text-slate">
-                <th className="font-medium">Title or name</th>
-                <th className="w-[104px] font-medium">ISSN or ISBN</th>
-                <th className="w-[132px] font-medium">Kind</th>
-                <th className="w-[120px] font-medium">Refereed</th>
-                <th className="w-[132px]">
-                  <span className="sr-only">Change</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.slice(0, SHOWN).map((e) => (
-                <tr key={entryKey(e)} className="border-rule border-t align-top">
-                  <td className="py-1 pr-3">
-                    <span className="font-serif">{entryName(e) || '(no title)'}</span>
-                    {e.type === 'journal' && e.publisher && <span className="block truncate text-note text-slate">{e.publisher}</span>}
-                  </td>
-                  <td className="py-1 text-note">{(e.type === 'journal' ? e.issns : e.isbnPrefixes).join(' ')}</td>
-                  <td className="py-1">{e.type === 'press' ? `${e.kind} press` : kindLabel(e.kind)}</td>
-                  <td className="py-1">
-                    {e.type === 'journal' && (
-                      <Pill>{e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'unknown'}</Pill>
-                    )}
-                    {e.type === 'journal' && (e.from || e.to) && (
-                      <span className="block text-note text-slate">
-                        {e.from ?? '…'} to {e.to ?? 'now'}
-                      </span>
-                    )}
-                  </td>
-                  <td className="whitespace-nowrap py-0.5 text-right">
-                    <Button look="quiet" aria-label={`Change ${entryName(e)}`} onClick={() => setEdited({ before: entryKey(e), entry: e })}>
-                      Change
-                    </Button>
-                    <Button look="quiet" aria-label={`Remove ${entryName(e)}`} onClick={() => void drop(e)}>
-                      Remove
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            caption="Entries of the register"
+            rows={shown.slice(0, SHOWN)}
+            rowKey={entryKey}
+            columns={columnsOf((entry) => setEdited({ before: entryKey(entry), entry }), drop)}
+            sorted={shown.length <= SHOWN}
+          />
           {shown.length > SHOWN && <p className="pt-2 text-slate">and {count(shown.length - SHOWN)} more: find by a word</p>}
         </section>
         <aside id="gaps" aria-label="Venues without an entry">
@@ -167,6 +132,57 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
     </main>
   );
 }
+
+const refereedWords = (e: VenueEntry): string =>
+  e.type !== 'journal' ? '' : e.refereed === 'yes' ? 'refereed' : e.refereed === 'no' ? 'not refereed' : 'unknown';
+const codesOf = (e: VenueEntry): string => (e.type === 'journal' ? e.issns : e.isbnPrefixes).join(' ');
+const kindOf = (e: VenueEntry): string => (e.type === 'press' ? `${e.kind} press` : kindLabel(e.kind));
+
+const columnsOf = (onChange: (entry: VenueEntry) => void, onRemove: (entry: VenueEntry) => Promise<void>): TableColumn<VenueEntry>[] => [
+  {
+    ...{ id: 'name', header: 'Title or name', value: entryName },
+    cell: (e) => (
+      <>
+        <span dir="auto" className="font-serif">
+          {entryName(e) || '(no title)'}
+        </span>
+        {e.type === 'journal' && e.publisher && <span className="block truncate text-note text-slate">{e.publisher}</span>}
+      </>
+    ),
+  },
+  {
+    ...{ id: 'codes', header: 'ISSN or ISBN', width: 'w-[112px]', value: codesOf },
+    cell: (e) => <span className="text-note">{codesOf(e)}</span>,
+  },
+  { id: 'kind', header: 'Kind', width: 'w-[132px]', value: kindOf, cell: kindOf },
+  {
+    ...{ id: 'refereed', header: 'Refereed', width: 'w-[120px]', value: refereedWords },
+    cell: (e) =>
+      e.type === 'journal' && (
+        <>
+          <Pill>{refereedWords(e)}</Pill>
+          {(e.from || e.to) && (
+            <span className="block text-note text-slate">
+              {e.from ?? '…'} to {e.to ?? 'now'}
+            </span>
+          )}
+        </>
+      ),
+  },
+  {
+    ...{ id: 'act', header: 'Change', width: 'w-[140px]', hideHeader: true },
+    cell: (e) => (
+      <span className="flex justify-end">
+        <Button look="quiet" aria-label={`Change ${entryName(e)}`} onClick={() => onChange(e)}>
+          Change
+        </Button>
+        <Button look="quiet" aria-label={`Remove ${entryName(e)}`} onClick={() => void onRemove(e)}>
+          Remove
+        </Button>
+      </span>
+    ),
+  },
+];
 
 const emptyEntry = {
   type: 'journal',

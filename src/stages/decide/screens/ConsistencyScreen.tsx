@@ -24,7 +24,7 @@ interface ConsistencyScreenProps {
 /** Opposite decisions on works of one profile: each is settled by changing one, or by writing down what sets them apart. */
 export function ConsistencyScreen({ reviewId, groups, scheme, again }: ConsistencyScreenProps) {
   return (
-    <main className="max-w-[1180px] px-5 py-3">
+    <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/consistency" />
       <h1 className="mt-3 text-title">Decided alike?</h1>
       <p className="max-w-[76ch] text-slate">

@@ -80,7 +80,7 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
   const counts = (w: Where) => sought.filter((s) => w === 'all' || whereOf(s) === w).length;
   const toAsk = lines.filter((s) => whereOf(s) === 'to-ask');
   return (
-    <main className="max-w-[1240px] px-5 py-3">
+    <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/full-texts" />
       <h1 className="mt-3 text-title">Full texts</h1>
       {!twoStages && (

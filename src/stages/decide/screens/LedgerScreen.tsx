@@ -26,7 +26,7 @@ const addressOf = (input: LedgerInput, page?: number): string => {
 /** Everything that people did to the review, newest first. Nothing in it is ever changed or taken out. */
 export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, total, pages }: LedgerScreenProps) {
   return (
-    <main className="max-w-[1240px] px-5 py-3">
+    <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/ledger" />
       <h1 className="mt-3 text-title">Ledger</h1>
       <form className="mt-1 grid grid-cols-[150px_120px_190px_120px_136px_136px_76px_auto_1fr] items-end gap-2">

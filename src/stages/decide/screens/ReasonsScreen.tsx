@@ -20,7 +20,7 @@ interface ReasonsScreenProps {
 export function ReasonsScreen({ reviewId, view, templates, ownTemplates, twoStages }: ReasonsScreenProps) {
   const saving = useSaving();
   return (
-    <main className="max-w-[1240px] px-5 py-3">
+    <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/reasons" />
       <div className="mt-3 grid lg:grid-cols-[1fr_460px] gap-10">
         <ReasonList key={JSON.stringify(view.reasons)} reviewId={reviewId} view={view} />

@@ -21,7 +21,7 @@ export function FamiliesScreen({
   more: number;
 }) {
   return (
-    <main className="max-w-[1180px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>

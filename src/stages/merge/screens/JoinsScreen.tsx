@@ -23,7 +23,7 @@ export function JoinsScreen({ reviewId, view, asked }: JoinsScreenProps) {
   const href = (changes: Record<string, string>) =>
     `?${new URLSearchParams({ find: asked.find, order: asked.order, seed: String(asked.seed), ...changes })}`;
   return (
-    <main className="max-w-[1180px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>

@@ -29,7 +29,7 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
       cell: (r) => <span className="text-slate">{`${r.person}, ${day(r.at)}`}</span>,
     },
     {
-      ...{ id: 'undo', header: 'Take back', width: 'w-[110px]' },
+      ...{ id: 'undo', header: 'Take back', width: 'w-[110px]', hideHeader: true },
       cell: (r) =>
         gone.has(r.act) ? (
           'taken back'
@@ -41,7 +41,7 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
     },
   ];
   return (
-    <main className="max-w-[1120px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>

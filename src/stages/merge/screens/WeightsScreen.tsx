@@ -20,7 +20,7 @@ const FIELD_WORDS: Record<Field, string> = {
 /** The table by which records are joined, as the program reads it. */
 export function WeightsScreen({ reviewId }: { reviewId: string }) {
   return (
-    <main className="max-w-[980px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to="merge">
         Merge
       </BackLink>

@@ -26,7 +26,7 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
   }
   const waiting = table.file.state === 'waiting';
   return (
-    <main className="max-w-[1120px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} />
       <h1 className="text-title">What the columns of {table.file.name} mean</h1>
       <p className="mb-3 max-w-[80ch] text-slate">

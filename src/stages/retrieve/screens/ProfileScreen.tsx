@@ -38,7 +38,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
   const profile = { ...value.profile, terms: database.profile.terms, columns: database.profile.columns };
   const set = (part: Partial<LimiterProfile>) => change({ ...value, profile: { ...profile, ...part } });
   return (
-    <main className="max-w-[1120px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} />
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <DatabaseTag tag={database.tag} />

@@ -1,5 +1,7 @@
+'use client';
 import Link from 'next/link';
 import { BackLink } from '@/ui/back-link';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { FindBox } from '@/ui/find-box';
 import { DatabaseTag, Pill } from '@/ui/marks';
 import { count } from '@/ui/words';
@@ -13,16 +15,17 @@ interface RecordListProps {
   page: number;
   pages: number;
   find: string;
-  /** The address of this list with other parts. */
-  href(changes: Record<string, string>): string;
+  /** Addresses of the pages before and after; '' where there is none. */
+  before: string;
+  after: string;
   /** What the list is narrowed by, to be sent along with a new search for words. */
   kept: [string, string][];
 }
 
 /** The records behind a figure, a page at a time, found by words of their title. */
-export function RecordList({ reviewId, title, total, records, page, pages, find, href, kept }: RecordListProps) {
+export function RecordList({ reviewId, title, total, records, page, pages, find, before, after, kept }: RecordListProps) {
   return (
-    <main className="max-w-[1120px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} />
       <div className="mb-2 flex items-center gap-4">
         <h1 className="text-head">
@@ -32,54 +35,27 @@ export function RecordList({ reviewId, title, total, records, page, pages, find,
           <FindBox label="Find in titles" find={find} action={`/reviews/${reviewId}/records`} kept={kept} />
         </div>
       </div>
-      <table className="w-full table-fixed text-left text-small" aria-label={`${title}: ${total}`}>
-        <thead className="sticky top-0 bg-paper">
-          <tr className="text-note text-slate">
-            <th className="w-[56px] font-medium">No.</th>
-            <th className="w-[48px] font-medium">From</th>
-            <th className="font-medium">Title</th>
-            <th className="w-[210px] font-medium">Authors</th>
-            <th className="w-[110px] font-medium">Date</th>
-            <th className="w-[70px] text-right font-medium">Line</th>
-            <th className="w-[110px] pl-3 font-medium">Problems</th>
-          </tr>
-        </thead>
-        <tbody>
-          {records.map((r) => (
-            <tr key={r.no} className="h-8 border-rule border-t">
-              <td className="text-slate">{r.no}</td>
-              <td>
-                <DatabaseTag tag={r.tag} />
-              </td>
-              <td className="truncate pr-3 font-serif" title={r.title}>
-                <Link className="underline-offset-2 hover:underline" prefetch={false} href={`/reviews/${reviewId}/records/${r.no}`}>
-                  {r.title}
-                </Link>
-              </td>
-              <td className="truncate pr-3">{r.authors}</td>
-              <td className="truncate">{r.date}</td>
-              <td className="text-right">{count(r.line)}</td>
-              <td className="pl-3">
-                {r.problems > 0 && <Pill look="attention">{r.problems === 1 ? 'one' : r.problems}</Pill>}{' '}
-                {r.withdrawn && <Pill look="attention">withdrawn</Pill>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption={`${title}: ${total}`}
+        rows={records}
+        rowKey={(r) => r.no}
+        columns={columnsOf(reviewId)}
+        // A page of many would be sorted by itself.
+        sorted={pages === 1}
+      />
       {total === 0 && <p className="mt-3 text-slate">No record is in this list.</p>}
       {pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex items-center gap-4">
-          {page > 1 && (
-            <Link className="text-navy underline-offset-2 hover:underline" href={href({ page: String(page - 1) })}>
+          {before && (
+            <Link className="text-navy underline-offset-2 hover:underline" href={before}>
               Previous
             </Link>
           )}
           <span className="text-slate">
             Page {page} of {pages}
           </span>
-          {page < pages && (
-            <Link className="text-navy underline-offset-2 hover:underline" href={href({ page: String(page + 1) })}>
+          {after && (
+            <Link className="text-navy underline-offset-2 hover:underline" href={after}>
               Next
             </Link>
           )}
@@ -88,3 +64,41 @@ export function RecordList({ reviewId, title, total, records, page, pages, find,
     </main>
   );
 }
+
+const columnsOf = (reviewId: string): TableColumn<RecordLine>[] => [
+  { id: 'no', header: 'No.', width: 'w-[64px]', value: (r) => r.no, cell: (r) => <span className="text-slate">{r.no}</span> },
+  { id: 'from', header: 'From', width: 'w-[64px]', value: (r) => r.tag, cell: (r) => <DatabaseTag tag={r.tag} /> },
+  {
+    ...{ id: 'title', header: 'Title', value: (r) => r.title },
+    cell: (r) => (
+      <Link
+        dir="auto"
+        className="block truncate font-serif underline-offset-2 hover:underline"
+        title={r.title}
+        prefetch={false}
+        href={`/reviews/${reviewId}/records/${r.no}`}
+      >
+        {r.title}
+      </Link>
+    ),
+  },
+  {
+    ...{ id: 'authors', header: 'Authors', width: 'w-[210px]', value: (r) => r.authors },
+    cell: (r) => (
+      <span dir="auto" className="block truncate">
+        {r.authors}
+      </span>
+    ),
+  },
+  { id: 'date', header: 'Date', width: 'w-[110px]', value: (r) => r.date, cell: (r) => r.date },
+  { id: 'line', header: 'Line', width: 'w-[76px]', value: (r) => r.line, cell: (r) => count(r.line) },
+  {
+    ...{ id: 'problems', header: 'Problems', width: 'w-[120px]', value: (r) => r.problems },
+    cell: (r) => (
+      <>
+        {r.problems > 0 && <Pill look="attention">{r.problems === 1 ? 'one' : r.problems}</Pill>}{' '}
+        {r.withdrawn && <Pill look="attention">withdrawn</Pill>}
+      </>
+    ),
+  },
+];

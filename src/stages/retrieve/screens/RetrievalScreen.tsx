@@ -49,7 +49,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
       change({ ...value, [name]: e.target.value === '' ? null : Math.max(0, Math.round(Number(e.target.value))) }),
   });
   return (
-    <main className="max-w-[1180px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} />
       <div className="mb-3 flex flex-wrap items-center gap-3">
         {view.line.tags.map((t) => (

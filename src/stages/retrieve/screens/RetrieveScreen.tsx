@@ -26,7 +26,7 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
   const untouched = view.databases.filter((d) => !view.retrievals.some((r) => r.databaseIds.includes(d.id)));
   const alone = (r: RetrievalLine) => active.filter((other) => other.names === r.names).length === 1;
   return (
-    <main className="max-w-[1180px] px-5 py-4">
+    <main className="px-5 py-4">
       <div className="mb-3 flex items-center justify-between gap-3">
         <h1 className="text-title">Databases and what was retrieved from each</h1>
         <div className="flex gap-2">

@@ -24,7 +24,7 @@ export function SetAsideScreen({ reviewId, records }: { reviewId: string; record
     toast('They are tried again, with all other records.');
   }
   return (
-    <main className="max-w-[900px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} />
       <h1 className="mb-1 text-head">Set aside: {count(records.length)}</h1>
       {records.length === 0 ? (

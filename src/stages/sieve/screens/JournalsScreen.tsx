@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import type { Said } from '@/client/useAsk';
 import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { count, plural } from '@/ui/words';
 import { SinceField } from './journals/SinceField';
 import { type JournalAnswer, useJournalAnswers } from './journals/useJournalAnswers';
@@ -35,8 +36,62 @@ export function JournalsScreen({ reviewId, limiter, retrieval, works, journals: 
     setPicked(new Set());
     toast(`${count(of.length)} ${plural(of.length, 'journal is', 'journals are')} in the register; the works follow.`);
   };
+  const pick = (title: string, on: boolean) => {
+    const next = new Set(picked);
+    if (on) next.add(title);
+    else next.delete(title);
+    setPicked(next);
+  };
+  const columns: TableColumn<Journal>[] = [
+    {
+      ...{ id: 'pick', header: 'Pick', width: 'w-8', hideHeader: true },
+      cell: (j) =>
+        !answers.has(j.title) && (
+          <input
+            type="checkbox"
+            aria-label={`Pick ${j.title}`}
+            className="size-4 accent-(--navy)"
+            checked={picked.has(j.title)}
+            onChange={(e) => pick(j.title, e.target.checked)}
+          />
+        ),
+    },
+    {
+      ...{ id: 'journal', header: 'Journal', value: (j) => j.title },
+      cell: (j) => (
+        <>
+          <span dir="auto" className="font-serif">
+            {j.title}
+          </span>
+          <span className="block text-note text-slate">
+            {j.issns.join(' ')}
+            {j.entry && ` ${registerWords(j.entry)}`}
+          </span>
+        </>
+      ),
+    },
+    {
+      id: 'works',
+      header: 'Works',
+      width: 'w-[70px]',
+      value: (j) => j.works,
+      cell: (j) => <b className="font-semibold">{count(j.works)}</b>,
+    },
+    {
+      ...{ id: 'answer', header: 'Is it refereed?', width: 'w-[350px]' },
+      cell: (j) => (
+        <Answer
+          journal={j}
+          answer={answers.get(j.title)}
+          busy={busy}
+          onSay={(refereed, since) => void say([j], refereed, since)}
+          onTakeBack={() => void takeBack(j.title)}
+        />
+      ),
+    },
+  ];
   return (
-    <main className="max-w-[1080px] px-5 py-4">
+    <main className="px-5 py-4">
       <BackLink reviewId={reviewId} to={retrieval ? 'sieve/parity' : 'sieve'}>
         {retrieval ? 'Is it even?' : 'The funnel'}
       </BackLink>
@@ -74,59 +129,7 @@ export function JournalsScreen({ reviewId, limiter, retrieval, works, journals: 
         </Button>
       </div>
       {journals.length === 0 && <p>No record of these works names a journal. Rule on the works themselves.</p>}
-      <table className="w-full border-collapse">
-        <thead>
-          <tr className="text-left text-small text-slate">
-            <th className="w-8">
-              <span className="sr-only">Pick</span>
-            </th>
-            <th className="font-medium">Journal</th>
-            <th className="w-[70px] text-right font-medium">Works</th>
-            <th className="w-[340px] pl-6 font-medium">Is it refereed?</th>
-          </tr>
-        </thead>
-        <tbody>
-          {journals.map((j) => (
-            <tr key={j.title} className="border-rule border-t">
-              <td>
-                {!answers.has(j.title) && (
-                  <input
-                    type="checkbox"
-                    aria-label={`Pick ${j.title}`}
-                    className="size-4 accent-(--navy)"
-                    checked={picked.has(j.title)}
-                    onChange={(e) => {
-                      const next = new Set(picked);
-                      if (e.target.checked) next.add(j.title);
-                      else next.delete(j.title);
-                      setPicked(next);
-                    }}
-                  />
-                )}
-              </td>
-              <th scope="row" className="py-1.5 text-left font-normal">
-                <span dir="auto" className="font-serif">
-                  {j.title}
-                </span>
-                <span className="block text-note text-slate">
-                  {j.issns.join(' ')}
-                  {j.entry && ` ${registerWords(j.entry)}`}
-                </span>
-              </th>
-              <td className="text-right font-semibold">{count(j.works)}</td>
-              <td className="py-1.5 pl-6">
-                <Answer
-                  journal={j}
-                  answer={answers.get(j.title)}
-                  busy={busy}
-                  onSay={(refereed, since) => void say([j], refereed, since)}
-                  onTakeBack={() => void takeBack(j.title)}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable caption="Journals" rows={journals} rowKey={(j) => j.title} columns={columns} />
     </main>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { FindBox } from '@/ui/find-box';
 import { StateSquare } from '@/ui/marks';
@@ -12,7 +13,7 @@ export function FindScreen({ reviewId, find, total, works }: { reviewId: string;
   const [params, setParams] = useUrlState();
   const opened = Number(params.get('work')) || null;
   return (
-    <main className="max-w-[1280px] px-5 py-4">
+    <main className="px-5 py-4">
       <div className="mb-3 flex items-end justify-between gap-4">
         <h1 className="text-title">{find ? `${count(total)} ${plural(total, 'work')} for “${find}”` : 'Find a work'}</h1>
         <FindBox label="Find in this review" find={find} />
@@ -23,43 +24,46 @@ export function FindScreen({ reviewId, find, total, works }: { reviewId: string;
         </Empty>
       )}
       {works.length > 0 && (
-        <table className="w-full border-collapse text-left">
-          <thead>
-            <tr className="text-small text-slate">
-              <th className="font-medium">Work</th>
-              <th className="w-[300px] pl-4 font-medium">In the sieve</th>
-              <th className="w-[280px] pl-4 font-medium">Decided</th>
-            </tr>
-          </thead>
-          <tbody>
-            {works.map((w) => (
-              <tr key={w.no} className="border-rule border-t align-top">
-                <th scope="row" className="py-1.5 font-normal">
-                  <button
-                    type="button"
-                    className="text-left font-serif underline-offset-2 hover:underline"
-                    onClick={() => setParams({ work: String(w.no) }, { step: true })}
-                  >
-                    <span dir="auto">{w.title || `Work ${w.no}`}</span>
-                  </button>
-                  <span dir="auto" className="block text-note text-slate">
-                    {[w.no, w.authors, w.container, w.date].filter(Boolean).join(' · ')}
-                  </span>
-                </th>
-                <td className="py-1.5 pl-4 text-small">{w.sieve || 'no limiter is set'}</td>
-                <td className="py-1.5 pl-4 text-small">
-                  <span className="mr-2 inline-block align-middle">
-                    <StateSquare state={w.state} />
-                  </span>
-                  {w.decided || 'not to be decided: the sieve stopped it'}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          caption={`Works for “${find}”`}
+          rows={works}
+          rowKey={(w) => w.no}
+          columns={columnsOf((no) => setParams({ work: String(no) }, { step: true }))}
+        />
       )}
       {total > works.length && <p className="pt-2 text-slate">and {count(total - works.length)} more: add a word</p>}
       <WorkSheet reviewId={reviewId} no={opened} onClose={() => setParams({ work: null })} />
     </main>
   );
 }
+
+const columnsOf = (onOpen: (no: number) => void): TableColumn<FoundWork>[] => [
+  {
+    ...{ id: 'work', header: 'Work', value: (w) => w.title },
+    cell: (w) => (
+      <>
+        <button type="button" className="text-left font-serif underline-offset-2 hover:underline" onClick={() => onOpen(w.no)}>
+          <span dir="auto">{w.title || `Work ${w.no}`}</span>
+        </button>
+        <span dir="auto" className="block text-note text-slate">
+          {[w.no, w.authors, w.container, w.date].filter(Boolean).join(' · ')}
+        </span>
+      </>
+    ),
+  },
+  {
+    ...{ id: 'sieve', header: 'In the sieve', width: 'w-[300px]', value: (w) => w.sieve },
+    cell: (w) => w.sieve || 'no limiter is set',
+  },
+  {
+    ...{ id: 'decided', header: 'Decided', width: 'w-[280px]', value: (w) => w.decided },
+    cell: (w) => (
+      <>
+        <span className="mr-2 inline-block align-middle">
+          <StateSquare state={w.state} />
+        </span>
+        {w.decided || 'not to be decided: the sieve stopped it'}
+      </>
+    ),
+  },
+];

@@ -45,7 +45,7 @@ export function FlowScreen({
     router.refresh();
   }
   return (
-    <main className="max-w-[1280px] px-5 py-3">
+    <main className="px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="/flow" />
       <div className="mt-3 flex items-baseline gap-3">
         <h1 className="text-title">Flow of sources</h1>

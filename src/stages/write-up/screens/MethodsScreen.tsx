@@ -19,7 +19,7 @@ const link = 'text-navy underline underline-offset-2';
 export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreenProps) {
   const text = methods.map((m) => paragraphText(m.pieces)).join('\n\n');
   return (
-    <main className="grid max-w-[1280px] lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
+    <main className="grid lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
       <div>
         <WriteUpNav reviewId={reviewId} current="/methods" />
         <div className="mt-3 flex items-baseline justify-between">

@@ -37,7 +37,7 @@ export function ReferencesScreen({ reviewId, style, of, words, references, doubt
     router.refresh();
   }
   return (
-    <main className="grid max-w-[1280px] lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
+    <main className="grid lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
       <div>
         <WriteUpNav reviewId={reviewId} current="/references" />
         <div className="mt-3 flex items-end gap-3">

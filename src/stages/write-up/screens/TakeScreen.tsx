@@ -28,7 +28,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
     if (answer.ok) router.refresh();
   };
   return (
-    <main className="max-w-[1080px] px-5 py-3">
+    <main className="px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="/take" />
       <div className="mt-3 grid gap-10 lg:grid-cols-2">
         <div className="flex flex-col gap-6">

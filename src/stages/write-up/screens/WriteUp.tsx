@@ -53,7 +53,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
       ]
     : [];
   return (
-    <main className="max-w-[1080px] px-5 py-3">
+    <main className="px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="" />
       <h1 className="mt-3 text-title">What became of every work</h1>
       {due > 0 && (

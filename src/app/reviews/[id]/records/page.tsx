@@ -39,18 +39,19 @@ export default reviewPage('read', async (ctx, { id }, search) => {
     filter.problem && 'read with a problem',
     filter.find && `with “${filter.find}” in the title`,
   ];
-  const href = (changes: Record<string, string>) =>
-    `/reviews/${id}/records?${new URLSearchParams({ ...Object.fromEntries(given), ...changes })}`;
+  const page = Math.min(filter.page, pages);
+  const href = (to: number) => `/reviews/${id}/records?${new URLSearchParams({ ...Object.fromEntries(given), page: String(to) })}`;
   return (
     <RecordList
       reviewId={id}
       title={words.filter(Boolean).join(' ')}
       total={total}
       records={records}
-      page={Math.min(filter.page, pages)}
+      page={page}
       pages={pages}
       find={filter.find ?? ''}
-      href={href}
+      before={page > 1 ? href(page - 1) : ''}
+      after={page < pages ? href(page + 1) : ''}
       kept={given.filter(([k]) => k !== 'find' && k !== 'page')}
     />
   );

@@ -7,7 +7,7 @@ import type { SieveInHand } from '../useSieve';
 import { useAsked } from './useAsked';
 
 const WORDS: Record<Scope, { label: string; meaning: string }> = {
-  'as-set': { label: 'As it is set', meaning: 'Each limiter with its own policy and evidence.' },
+  'as-set': { label: 'As it stands here', meaning: 'Each limiter with its own policy and evidence.' },
   broad: { label: 'Broad', meaning: 'What cannot be told is let through: little is missed, more is read.' },
   narrow: { label: 'Narrow', meaning: 'What cannot be told is stopped: little is read, more is missed.' },
   stated: { label: 'Stated evidence only', meaning: 'Nothing that is inferred from text counts.' },
