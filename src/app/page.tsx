@@ -5,7 +5,7 @@ import { listReviews, type ReviewLine } from '@/stages/review/queries/list-revie
 import { ImportBundle } from '@/stages/review/screens/ImportBundle';
 import { NewReviewForm } from '@/stages/review/screens/NewReviewForm';
 import { TopBar } from '@/stages/review/screens/TopBar';
-import { count, dayWords } from '@/ui/words';
+import { count, dayWords, many } from '@/ui/words';
 
 import { createReviewAction } from './create-review';
 
@@ -23,7 +23,7 @@ const card = (r: ReviewLine) => (
       <span className="font-serif font-semibold text-lead">{r.title}</span>
       <span className="mt-1 block font-serif text-slate">{r.question}</span>
       <span className="mt-2 block text-small text-slate">
-        {count(r.records)} records · {count(r.works)} works · {count(r.decisions)} decided · as of {dayWords(r.asOf)}
+        {many(r.records, 'record')} · {many(r.works, 'work')} · {count(r.decisions)} decided · as of {dayWords(r.asOf)}
       </span>
     </Link>
   </li>

@@ -262,7 +262,7 @@ test('what was drawn, judged and brought stands in the ledger', async () => {
   const samples = await of('sample');
   expect(samples).toContain('sample 1 drawn: 6 stopped works, seed 7');
   expect(samples).toContain('sample 1: would be kept');
-  expect(samples).toContain('sample 1: word taken back');
+  expect(samples).toContain('sample 1: judgement taken back');
   expect(await of('known')).toContain('6 known works brought, from a list');
 });
 

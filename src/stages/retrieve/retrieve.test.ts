@@ -119,7 +119,7 @@ test('a file of which nothing was read can be archived, and comes back when it i
   const { lines } = await ledger(db.context(), id, ledgerInput({ kind: 'file' }));
   expect(lines.map((l) => l.what)).toEqual([
     'file notes.txt archived',
-    'file notes.txt out of the archive',
+    'file notes.txt restored',
     'file notes.txt archived',
     'file good.ris added',
   ]);

@@ -26,7 +26,7 @@ test('journals and presses of one table, with the names that lists of journals u
 // ISO 3297: the check digit of 9990-1048 is right and of 9990-1049 wrong.
 test.each([
   ['issn,title\n9990-1049,A', 'issn', 'The check digit of this ISSN is wrong, or it is no ISSN.', false],
-  ['title,refereed\nA,perhaps', 'refereed', 'Write yes or no, or leave it empty when nobody knows.', false],
+  ['title,refereed\nA,perhaps', 'refereed', 'Write yes or no, or leave it empty when it is unknown.', false],
   ['title,from\nA,last year', 'from', 'A year is four digits.', false],
   ['title,kind\nA,pamphlet', 'kind', expect.stringContaining('Not a kind of venue'), false],
   ['name,kind\nB,wonderful', 'kind', 'A press is one of: scholarly, trade, self-publishing.', true],

@@ -218,7 +218,7 @@ function refereedOf(text: string, problem: Report): Refereed {
   if (word === '' || word === '?' || word === 'unknown') return '';
   if (YES.has(word)) return 'yes';
   if (NO.has(word)) return 'no';
-  problem('refereed', text, 'Write yes or no, or leave it empty when nobody knows.');
+  problem('refereed', text, 'Write yes or no, or leave it empty when it is unknown.');
   return '';
 }
 

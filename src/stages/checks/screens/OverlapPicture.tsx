@@ -1,7 +1,7 @@
 import { type MouseEvent, useRef } from 'react';
 import type { OverlapOf } from '@/core/checks';
 import { PictureButtons } from '@/ui/picture';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { OverlapView } from '../queries/overlap';
 
 const LEFT = 190;
@@ -97,7 +97,10 @@ export function OverlapPicture({ view, of, onPick }: { view: OverlapView; of: Ov
         <span>
           Each work is in one column.
           {filled.length > MOST &&
-            ` ${count(filled.length - MOST)} more combinations, with ${count(filled.slice(MOST).reduce((n, s) => n + s[of], 0))} works, stand in the table.`}
+            ` ${count(filled.length - MOST)} more combinations, with ${many(
+              filled.slice(MOST).reduce((n, s) => n + s[of], 0),
+              'work',
+            )}, stand in the table.`}
         </span>
         <PictureButtons svg={() => box.current!.querySelector('svg')!} fileName="overlap" />
       </figcaption>

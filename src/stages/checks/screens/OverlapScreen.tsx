@@ -7,7 +7,7 @@ import { Figure, ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { DatabaseTag } from '@/ui/marks';
 import { Segmented } from '@/ui/segmented';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { OverlapView } from '../queries/overlap';
 import { ChecksNav } from './ChecksNav';
 import { OverlapPicture, setWords } from './OverlapPicture';
@@ -122,7 +122,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
               >
                 {count(lost.all)}
               </button>{' '}
-              of {count(view.works)} works would not have been found, {count(lost.through)} of them through the sieve and{' '}
+              of {many(view.works, 'work')} would not have been found, {count(lost.through)} of them through the sieve and{' '}
               <b className="font-semibold">{count(lost.kept)} kept</b>.
             </>
           )}

@@ -7,7 +7,7 @@ import { boundOfNone, percent, plannedSize, type SampleDesign } from '@/core/che
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 
 const DESIGNS: readonly { value: SampleDesign; label: string; meaning: string }[] = [
   { value: 'stratified', label: 'A figure for each limiter', meaning: 'Every limiter gets its share of the sample by what it stopped' },
@@ -44,7 +44,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
     <section aria-label="Draw a sample" className="mt-3 rounded-[6px] border border-rule bg-surface px-4 py-3">
       <h2 className="text-lead">Draw a sample</h2>
       <p className="text-slate">
-        {count(all)} works are stopped and undecided: {strata.map((s) => `${count(s.size)} by ${s.name}`).join(', ')}.
+        {many(all, 'work is', 'works are')} stopped and undecided: {strata.map((s) => `${count(s.size)} by ${s.name}`).join(', ')}.
       </p>
       <form
         className="mt-2 grid grid-cols-[330px_190px_130px_160px_1fr] items-start gap-4"

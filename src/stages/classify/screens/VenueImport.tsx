@@ -5,7 +5,7 @@ import { ask, call } from '@/client/call';
 import { entryKey, entryName, type VenueEntry } from '@/core/venues';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 
 import type { VenuePreview } from '../queries/preview-venues';
 
@@ -51,8 +51,8 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
       {preview && (
         <div className="flex flex-col gap-3">
           <p>
-            {count(preview.entries)} entries: {count(preview.added.length)} new, {count(preview.changed.length)} changed,{' '}
-            {count(preview.same)} as they are. They speak of {count(preview.records)} records in {count(preview.journals)} venues of this
+            {many(preview.entries, 'entry', 'entries')}: {count(preview.added.length)} new, {count(preview.changed.length)} changed,{' '}
+            {count(preview.same)} as they are. They speak of {many(preview.records, 'record')} in {many(preview.journals, 'venue')} of this
             review.
           </p>
           {preview.problems.length > 0 && (

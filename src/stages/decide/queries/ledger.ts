@@ -9,20 +9,20 @@ const SAMPLE_WORDS: Record<string, string> = {
   keep: 'would be kept',
   exclude: 'would be excluded',
   unsure: 'cannot be told',
-  undo: 'word taken back',
+  undo: 'judgement taken back',
 };
 
 const CHANGE_WORDS: Partial<Record<LedgerKind, Record<string, string>>> = {
   retrieval: { added: 'begun', withdrawn: 'withdrawn', restored: 'restored' },
-  file: { added: 'added', archived: 'archived', restored: 'out of the archive' },
-  pdf: { attached: 'attached', removed: 'taken away', restored: 'brought back' },
+  file: { added: 'added', archived: 'archived', restored: 'restored' },
+  pdf: { attached: 'attached', removed: 'taken away', restored: 'restored' },
 };
 
 export const LEDGER_KINDS = {
   decision: 'decisions on works',
   ruling: 'rulings on a classification',
   merge: 'rulings on joins and links',
-  override: 'words at a limiter',
+  override: 'choices at a limiter',
   difference: 'written differences',
   edit: 'fields set',
   reason: 'changes of the reasons',
@@ -183,7 +183,7 @@ function whatOf({ kind, what }: Row): string {
         ? `ruling on records ${second} and ${third} taken back`
         : `records ${second} and ${third}: ${fourth || first}`;
     case 'override':
-      return { pass: 'let through at a limiter', stop: 'stopped at a limiter', undo: 'word at a limiter taken back' }[first] ?? first;
+      return { pass: 'let through at a limiter', stop: 'stopped at a limiter', undo: 'choice at a limiter taken back' }[first] ?? first;
     case 'difference':
       return what ? `what sets it apart: ${what}` : 'the written difference taken back';
     case 'edit':

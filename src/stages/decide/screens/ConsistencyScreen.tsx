@@ -9,7 +9,7 @@ import { labelsOf } from '@/core/vocabularies';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { StateSquare } from '@/ui/marks';
-import { count, day, plural } from '@/ui/words';
+import { count, day, many, plural } from '@/ui/words';
 import type { InconsistencyLine } from '../queries/inconsistencies';
 import { DecideNav } from './DecideNav';
 
@@ -35,7 +35,7 @@ export function ConsistencyScreen({ reviewId, groups, scheme, again }: Consisten
       {again > 0 && (
         <p className="mt-2">
           <a className="text-copper underline underline-offset-2" href={`/reviews/${reviewId}/decide?show=look-again`}>
-            {count(again)} decisions rest on a classification or an outcome that has changed since
+            {many(again, 'decision rests', 'decisions rest')} on a classification or an outcome that has changed since
           </a>
         </p>
       )}

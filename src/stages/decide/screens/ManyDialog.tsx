@@ -9,7 +9,7 @@ import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Select, TextArea } from '@/ui/field';
 import { StateSquare } from '@/ui/marks';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { Queue } from './useQueue';
 
 interface ManyDialogProps {
@@ -68,7 +68,7 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
     );
   }
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title={`Decide ${count(works.length)} works together`} wide>
+    <Dialog open onOpenChange={(open) => !open && onClose()} title={`Decide ${many(works.length, 'work')} together`} wide>
       <form
         className="grid grid-cols-[340px_1fr] gap-6"
         onSubmit={(e) => {
@@ -119,7 +119,7 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
               look="solid"
               disabled={busy || works.length === 0 || works.length > MOST || (verdict === 'exclude' && !reasonCode)}
             >
-              {busy ? 'Deciding …' : `${VERDICTS[verdict]}: ${count(works.length)} works`}
+              {busy ? 'Deciding …' : `${VERDICTS[verdict]}: ${many(works.length, 'work')}`}
             </Button>
             <Button onClick={onClose}>Cancel</Button>
           </div>

@@ -9,7 +9,7 @@ import { Button } from '@/ui/button';
 import { Select, TextArea, TextField } from '@/ui/field';
 import { IconButton } from '@/ui/icon-button';
 import { Pill } from '@/ui/marks';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import type { ReasonsView } from '../queries/reasons-view';
 import { useSaving } from './useSaving';
 
@@ -98,7 +98,7 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
                 <Pill>
                   {r.mergedInto ? `part of ${view.reasons.find((o) => o.code === r.mergedInto)?.text ?? r.mergedInto}` : 'archived'}
                 </Pill>
-                <span className="text-slate">{count(r.uses)} decisions</span>
+                <span className="text-slate">{many(r.uses, 'decision')}</span>
                 {r.mergedInto ? (
                   <Button
                     look="quiet"

@@ -3,7 +3,7 @@ import { ListWithSheet } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
 import { DatabaseTag, NarrowingBar } from '@/ui/marks';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import type { MergeView } from '../queries/merge-view';
 import { MergeJobs } from './MergeJobs';
 import { SettleDecisions } from './SettleDecisions';
@@ -30,14 +30,14 @@ export function MergeScreen({ reviewId, view }: { reviewId: string; view: MergeV
       <div className="flex items-start gap-8">
         <div className="min-w-0 flex-1">
           <h1 className="text-title">
-            {count(view.records)} records are {count(view.works)} works
+            {many(view.records, 'record is', 'records are')} {many(view.works, 'work')}
           </h1>
           <div className="mt-1.5 mb-1 max-w-[560px]">
             <NarrowingBar left={view.works - view.questions} held={view.questions} total={view.records} />
           </div>
           <p className="max-w-[78ch] text-slate">
-            {count(view.records - view.works)} records were merged away (pale). Records join when what agrees outweighs what differs by far
-            and nothing contradicts it; identifiers, pages or titles that differ keep them apart.{' '}
+            {many(view.records - view.works, 'record was', 'records were')} merged away (pale). Records join when what agrees outweighs what
+            differs by far and nothing contradicts it; identifiers, pages or titles that differ keep them apart.{' '}
             <a className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/merge/weights`}>
               The weights
             </a>

@@ -159,7 +159,7 @@ function Unread({ reviewId, file, job, formats, onChanged }: UnreadProps) {
         ))}
       </Choice>
       <Button look="quiet" className="text-small" onClick={() => void archive(!file.archived)}>
-        {file.archived ? 'Out of the archive' : 'Archive'}
+        {file.archived ? 'Restore' : 'Archive'}
       </Button>
     </span>
   );
@@ -181,7 +181,7 @@ function Reading({ reviewId, file, job, onChanged }: Omit<UnreadProps, 'formats'
         {job?.cancel
           ? 'Breaking off …'
           : running
-            ? `${count(job.entries)} entries read, ${count(Math.round(job.entries / Math.max(job.seconds, 0.1)))} a second${left === null ? '' : `, ${secondsWords(left)} left`}`
+            ? `${many(job.entries, 'entry', 'entries')} read, ${count(Math.round(job.entries / Math.max(job.seconds, 0.1)))} a second${left === null ? '' : `, ${secondsWords(left)} left`}`
             : 'Waiting to be read …'}
         <Progress done={job?.done ?? 0} total={job?.total ?? 0} label={`Reading ${file.name}`} />
       </div>

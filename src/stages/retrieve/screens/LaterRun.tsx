@@ -1,5 +1,5 @@
 import { FigureLink } from '@/ui/figure-link';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 
 import type { RetrievalView } from '../queries/retrieval-view';
 
@@ -41,7 +41,7 @@ export function LaterRun({
             </div>
           </dl>
           <p className="mt-1 text-small text-slate">
-            {count(c.before)} records then, {count(c.after)} now; matched by accession number, PMID, DOI or title, in that order.
+            {many(c.before, 'record')} then, {count(c.after)} now; matched by accession number, PMID, DOI or title, in that order.
           </p>
         </>
       )}

@@ -8,7 +8,7 @@ import { Empty } from '@/ui/empty';
 import { FigureLink } from '@/ui/figure-link';
 import { DatabaseTag } from '@/ui/marks';
 import { Progress } from '@/ui/progress';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import type { RetrievalLine, RetrieveView } from '../queries/retrieve-view';
 import { DatabaseForm } from './DatabaseForm';
 import { DatabaseTable } from './DatabaseTable';
@@ -125,8 +125,8 @@ function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
   return (
     <div className="mt-4 flex flex-col gap-1">
       <p>
-        <b className="font-semibold">{count(records + rejected)} entries</b> = {count(records)} records + {count(rejected)} rejected, in{' '}
-        {files.length} {plural(files.length, 'file')}.
+        <b className="font-semibold">{many(records + rejected, 'entry', 'entries')}</b> = {many(records, 'record')} + {count(rejected)}{' '}
+        rejected, in {files.length} {plural(files.length, 'file')}.
       </p>
       <p className="text-small text-slate">
         <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/records`}>

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
 import { Choice } from '@/ui/choice';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 
 import type { DatabaseView, TermLine } from '../queries/database-view';
 
@@ -31,7 +31,7 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
     });
     setBusy('');
     if (!result.ok) return toast.error(result.message);
-    const touched = term.records === 1 ? 'one record is' : `${count(term.records)} records are`;
+    const touched = many(term.records, 'record is', 'records are');
     toast(
       sets
         ? `“${term.term}” now means ${setsWords(sets)}: ${touched} classified anew.`

@@ -266,7 +266,7 @@ test.each<[string, string, (row: Record<string, unknown>) => Record<string, unkn
     /refers to something that is not in the bundle\. .*4711/,
   ],
   ['a limiter of no kind', 'review', (r) => ({ ...r, sieve: [{ id: 'a', name: 'a', test: { kind: 'none' } }] }), /sieve/],
-  ['a kind of question that is none', 'review', (r) => ({ ...r, kind: 'constructor' }), /kind of question that nobody knows/],
+  ['a kind of question that is none', 'review', (r) => ({ ...r, kind: 'constructor' }), /an unknown kind of question/],
   ['a scheme that is none', 'review', (r) => ({ ...r, scheme: 'toString' }), /scheme that is not in it/],
   [
     'a record without a title',

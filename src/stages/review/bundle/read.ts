@@ -152,7 +152,7 @@ async function checkReview(tx: EntityManager, id: string): Promise<void> {
   const scheme = shippedScheme(review.scheme) ?? (await tx.findOne(SchemeRow, { reviewId: id, id: review.scheme }))?.doc;
   if (!scheme) throw new Unfit('bad-row', 'line 1 of data/review.ndjson names an evidence scheme that is not in it.');
   if (!Object.hasOwn(QUESTION_KINDS, review.kind) && !Object.hasOwn(scheme.kinds, review.kind))
-    throw new Unfit('bad-row', 'line 1 of data/review.ndjson names a kind of question that nobody knows.');
+    throw new Unfit('bad-row', 'line 1 of data/review.ndjson names an unknown kind of question.');
 }
 
 /** What rows refer to is looked for now, and not only when all is done: so that the file can be named. */

@@ -6,7 +6,7 @@ import { settledBy } from '@/core/sieve';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
 import { cx } from '@/ui/cx';
 import { useUrlState } from '@/ui/use-url-state';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import { rowsOf } from './held-rows';
 import { SieveNav } from './SieveNav';
 import { Speak } from './SpeakForm';
@@ -63,7 +63,7 @@ export function HeldScreen(props: SieveProps) {
   return (
     <main className="px-5 py-4">
       <div className="mb-1 flex items-baseline justify-between gap-4">
-        <h1 className="text-title leading-tight">{held ? `${count(held.length)} works are held` : 'Works that are held'}</h1>
+        <h1 className="text-title leading-tight">{held ? `${many(held.length, 'work is', 'works are')} held` : 'Works that are held'}</h1>
         <SieveNav reviewId={reviewId} current="/held" />
       </div>
       <p className="mb-3 max-w-[90ch] text-slate" role="status">

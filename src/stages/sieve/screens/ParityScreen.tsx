@@ -9,7 +9,7 @@ import { Choice } from '@/ui/choice';
 import { Empty } from '@/ui/empty';
 import { DatabaseTag } from '@/ui/marks';
 import { useUrlState } from '@/ui/use-url-state';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
 import { CellPanel } from './parity/CellPanel';
 import { NativeTable } from './parity/NativeTable';
@@ -68,8 +68,8 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
           <SieveNav reviewId={reviewId} current="/parity" />
         </div>
         <p className="mb-3 text-slate">
-          <b className="font-semibold text-ink">{share(view.even, view.cells)}</b> of {count(view.cells)} cells are even. On{' '}
-          <b className="font-semibold text-ink">{share(view.told, view.works)}</b> of {count(view.works)} works every limiter could tell.{' '}
+          <b className="font-semibold text-ink">{share(view.even, view.cells)}</b> of {many(view.cells, 'cell')} are even. On{' '}
+          <b className="font-semibold text-ink">{share(view.told, view.works)}</b> of {many(view.works, 'work')} every limiter could tell.{' '}
           {view.hanging > 0 && (
             <>
               The outcome of <b className="font-semibold text-ink">{count(view.hanging)}</b> {plural(view.hanging, 'work')} hangs on a cell

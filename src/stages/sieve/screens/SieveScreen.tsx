@@ -85,7 +85,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           {engine.state === 'failed' && <span role="alert">{engine.message}</span>}
           {funnel ? (
             <>
-              {count(funnel.works)} works · {count(funnel.through)} through ·{' '}
+              {many(funnel.works, 'work')} · {count(funnel.through)} through ·{' '}
               <b className="font-semibold text-copper">{count(funnel.held)} held</b> · {count(funnel.stopped)} stopped. A work in two
               databases counts in both columns; bars are shares of each.
             </>

@@ -7,7 +7,7 @@ import { axisValues } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
-import { count, plural } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 import { PreviewWords, usePreview } from './RulingPreview';
 import type { RulingTarget } from './ruling-target';
 
@@ -70,7 +70,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
     if (!answer.ok) return setError(answer.message);
     onRuled(answer.revision, answer.later);
     onClose();
-    toast.success(`Ruled on ${answer.works === 1 ? 'one work' : `${count(answer.works)} works`}.`, {
+    toast.success(`Ruled on ${many(answer.works, 'work')}.`, {
       action: {
         label: 'Undo',
         onClick: () =>
@@ -144,7 +144,7 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         </p>
       )}
       <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Leave it open</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="solid" type="submit" disabled={busy}>
           {busy ? 'Ruling …' : 'Rule'}
         </Button>

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 
 export interface DeletionProps {
   reviewId: string;
@@ -22,7 +22,7 @@ export function Deletion({ reviewId, title, sizes }: DeletionProps) {
     if (!answer.ok) return void toast.error(answer.message);
     window.location.assign('/');
   }
-  const gone = `${count(sizes.records)} records, ${count(sizes.works)} works, ${count(sizes.decisions)} decisions, ${count(sizes.rulings)} rulings, ${count(sizes.versions)} versions of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;
+  const gone = `${many(sizes.records, 'record')}, ${many(sizes.works, 'work')}, ${many(sizes.decisions, 'decision')}, ${many(sizes.rulings, 'ruling')}, ${many(sizes.versions, 'version')} of the sieve, ${count(sizes.samples)} samples, ${count(sizes.known)} known works and ${count(sizes.pdfs)} PDFs`;
   return (
     <section aria-label="Delete">
       <h2 className="text-head">Delete it</h2>
