@@ -74,6 +74,14 @@ async function expectAccessible(page: Page, dark = true) {
   }
 }
 
+/** What is zoomed to 200 %, or stands in a small window, is scrolled in one direction alone (WCAG 1.4.10). */
+async function expectNoWider(page: Page) {
+  for (const width of [640, 900]) {
+    await page.setViewportSize({ width, height: 600 });
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+  }
+}
+
 test('the first page is accessible', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Reviews', exact: true })).toBeVisible();
@@ -100,6 +108,7 @@ for (const stage of STAGES) {
     if (stage === 'classify') await page.getByRole('button', { name: /^Publication type: \d+ conflicting/ }).click();
     await expectWhole(page);
     await expectAccessible(page, DARK_TOO.includes(stage));
+    await expectNoWider(page);
     expect(problems).toEqual([]);
   });
 }

@@ -20,8 +20,12 @@ const card = (r: ReviewLine) => (
       href={`/reviews/${r.id}/${r.works ? 'sieve' : 'question'}`}
       className="block rounded-[6px] border border-rule bg-surface p-4 hover:border-edge"
     >
-      <span className="font-serif font-semibold text-lead">{r.title}</span>
-      <span className="mt-1 block font-serif text-slate">{r.question}</span>
+      <span dir="auto" className="font-serif font-semibold text-lead">
+        {r.title}
+      </span>
+      <span dir="auto" className="mt-1 block font-serif text-slate">
+        {r.question}
+      </span>
       <span className="mt-2 block text-small text-slate">
         {many(r.records, 'record')} · {many(r.works, 'work')} · {count(r.decisions)} decided · as of {dayWords(r.asOf)}
       </span>

@@ -83,41 +83,43 @@ export function DataTable<Row>({ caption, columns, rows, rowKey, sorted = true }
           );
         }}
       />
-      <table className="w-full table-fixed text-left text-small" onKeyDown={moveByArrow}>
-        <caption className="sr-only">{caption}</caption>
-        <thead>
-          <tr className="h-7 text-slate">
-            {table.getFlatHeaders().map((h) => (
-              <th
-                key={h.id}
-                scope="col"
-                className={cx('font-medium', widths.get(h.id))}
-                aria-sort={{ asc: 'ascending' as const, desc: 'descending' as const }[String(h.column.getIsSorted())]}
-              >
-                {h.column.getCanSort() ? (
-                  <button type="button" className="min-h-6 hover:underline" onClick={h.column.getToggleSortingHandler()}>
-                    {flexRender(h.column.columnDef.header, h.getContext())}
-                    <span aria-hidden>{{ asc: ' ↓', desc: ' ↑' }[String(h.column.getIsSorted())]}</span>
-                  </button>
-                ) : (
-                  <span className={hidden.has(h.id) ? 'sr-only' : ''}>{String(h.column.columnDef.header)}</span>
-                )}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {table.getRowModel().rows.map((row) => (
-            <tr key={row.id} className="border-rule border-t align-top">
-              {row.getVisibleCells().map((cell) => (
-                <td key={cell.id} className="py-1.5 pr-3">
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                </td>
+      <div className="relative overflow-x-auto">
+        <table className="w-full min-w-[760px] table-fixed text-left text-small" onKeyDown={moveByArrow}>
+          <caption className="sr-only">{caption}</caption>
+          <thead>
+            <tr className="h-7 text-slate">
+              {table.getFlatHeaders().map((h) => (
+                <th
+                  key={h.id}
+                  scope="col"
+                  className={cx('font-medium', widths.get(h.id))}
+                  aria-sort={{ asc: 'ascending' as const, desc: 'descending' as const }[String(h.column.getIsSorted())]}
+                >
+                  {h.column.getCanSort() ? (
+                    <button type="button" className="min-h-6 hover:underline" onClick={h.column.getToggleSortingHandler()}>
+                      {flexRender(h.column.columnDef.header, h.getContext())}
+                      <span aria-hidden>{{ asc: ' ↓', desc: ' ↑' }[String(h.column.getIsSorted())]}</span>
+                    </button>
+                  ) : (
+                    <span className={hidden.has(h.id) ? 'sr-only' : ''}>{String(h.column.columnDef.header)}</span>
+                  )}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map((row) => (
+              <tr key={row.id} className="border-rule border-t align-top">
+                {row.getVisibleCells().map((cell) => (
+                  <td key={cell.id} className="py-1.5 pr-3">
+                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 }

@@ -38,13 +38,15 @@ export function HowItDecides({ tables }: { tables: readonly DecisionTable[] }) {
       {shown.map((t) => (
         <details key={`${t.id}${words}`} id={t.id} open={t.open} className="border-rule border-t py-1">
           <summary className="min-h-7 cursor-pointer">
-            <h2 className="inline font-semibold font-serif text-lead">{t.title}</h2>{' '}
+            <h2 dir="auto" className="inline font-semibold font-serif text-lead">
+              {t.title}
+            </h2>{' '}
             <span className="text-slate">{count(t.rows.length)}</span>
           </summary>
           <p className="max-w-[100ch] text-small text-slate">
             {t.about} Source: {t.source}.
           </p>
-          <div className="overflow-x-auto">
+          <div className="relative overflow-x-auto">
             <table className="w-full border-collapse text-left text-small">
               <thead>
                 <tr className="text-slate">

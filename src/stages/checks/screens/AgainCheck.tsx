@@ -20,7 +20,7 @@ export function Check({ reviewId, check }: { reviewId: string; check: AgainLine 
       {a.observed === null ? (
         <p className="mt-1 text-slate">Nothing was judged again yet.</p>
       ) : (
-        <div className="mt-1 grid lg:grid-cols-[380px_1fr] gap-10">
+        <div className="mt-1 grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[380px_1fr] gap-10">
           <table className="border-collapse self-start text-small">
             <caption className="sr-only">What was decided, and what was said the second time</caption>
             <thead>
@@ -85,7 +85,11 @@ function Difference({ reviewId, work: w }: { reviewId: string; work: SampleWork 
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_250px_150px] items-baseline gap-3 border-rule border-b py-1.5">
       <div className="min-w-0">
-        <a className="font-serif leading-snug underline-offset-2 hover:underline" href={`/reviews/${reviewId}/decide?work=${w.no}`}>
+        <a
+          dir="auto"
+          className="font-serif leading-snug underline-offset-2 hover:underline"
+          href={`/reviews/${reviewId}/decide?work=${w.no}`}
+        >
           {w.title}
         </a>
         {w.note && <p className="text-small text-slate">“{w.note}”</p>}

@@ -39,7 +39,7 @@ export function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
         <Row term="How it is set">
           {l.evidence === 'stated' ? 'Only what is stated counts' : 'What is stated and what can be inferred counts'}; works of which it
           cannot tell are {UNKNOWN[l.whenUnknown]}.{l.exempt && ` Some types are exempt: ${l.exempt}`}
-          {l.waived.map((w) => ` Waived for ${w.database}: ${w.reason}`).join('')}
+          {l.waived.map((w) => ` It does not apply to ${w.database}: ${w.reason}`).join('')}
           {l.overridden > 0 && ` A person spoke otherwise on ${count(l.overridden)} ${plural(l.overridden, 'work')}.`}
         </Row>
         <Row term="What it costs">

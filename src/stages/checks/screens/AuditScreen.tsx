@@ -35,7 +35,7 @@ export function AuditScreen({ reviewId, given }: { reviewId: string; given: Audi
         </p>
       </div>
       {spot ? (
-        <p className="mt-1 max-w-[90ch] font-serif text-lead">
+        <p dir="auto" className="mt-1 max-w-[90ch] font-serif text-lead">
           Sample {spot.number}, under version {spot.sieveVersion}
           {spot.sieveVersion !== view.version && ` (the sieve is at version ${view.version} now)`}: {wholeWords(spot.result, spot.design)}
         </p>

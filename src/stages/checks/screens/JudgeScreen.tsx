@@ -48,7 +48,9 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
           <Link className="text-small text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/checks/${back}`}>
             ← All samples
           </Link>
-          <p className="mt-2 font-serif text-head">Sample {sample.number}</p>
+          <p dir="auto" className="mt-2 font-serif text-head">
+            Sample {sample.number}
+          </p>
           <p className="text-slate" role="status">
             {count(done)} of {count(works.length)} judged
           </p>
@@ -143,7 +145,9 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
         </main>
         <aside aria-label="The question" className="overflow-y-auto bg-surface px-4 py-4">
           <h2 className="text-lead">The question</h2>
-          <p className="font-serif">{sample.question || 'No question is written down.'}</p>
+          <p dir="auto" className="font-serif">
+            {sample.question || 'No question is written down.'}
+          </p>
           <dl className="mt-3 flex flex-col gap-2">
             {(Object.keys(PARTS) as (keyof typeof PARTS)[]).map(
               (p) =>

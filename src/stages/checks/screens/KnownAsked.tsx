@@ -39,7 +39,9 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
         {lines.slice(0, MOST_ASKED).map((l) => (
           <li key={l.number} className="grid grid-cols-[1fr_1.4fr] gap-6 border-rule border-b py-2">
             <div className="min-w-0">
-              <p className="font-serif leading-snug">{l.title}</p>
+              <p dir="auto" className="font-serif leading-snug">
+                {l.title}
+              </p>
               <p className="text-note text-slate">{[l.detail, l.source && `from ${l.source}`].filter(Boolean).join(' · ')}</p>
               <Button look="quiet" className="-ml-1.5 text-small" onClick={() => void rule([{ number: l.number, record: 0 }])}>
                 None of them
@@ -54,7 +56,9 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
                     ))}
                   </span>
                   <span className="min-w-0">
-                    <span className="block font-serif leading-snug">{a.title}</span>
+                    <span dir="auto" className="block font-serif leading-snug">
+                      {a.title}
+                    </span>
                     <span className="block text-note text-slate">
                       {[`work ${a.work}`, a.detail, a.same && 'the same by the rules of merging'].filter(Boolean).join(' · ')}
                     </span>

@@ -15,11 +15,18 @@ export function Line({ line: l, onOpen, onRemove, onAsk }: { line: KnownLine; on
       <span className="pt-0.5">{l.work > 0 && <StateSquare state={l.fate} />}</span>
       <div className="min-w-0">
         {l.work > 0 ? (
-          <button type="button" className="min-h-6 text-left font-serif leading-snug underline-offset-2 hover:underline" onClick={onOpen}>
+          <button
+            type="button"
+            dir="auto"
+            className="min-h-6 text-left font-serif leading-snug underline-offset-2 hover:underline"
+            onClick={onOpen}
+          >
             {l.title}
           </button>
         ) : (
-          <p className="font-serif leading-snug">{l.title}</p>
+          <p dir="auto" className="font-serif leading-snug">
+            {l.title}
+          </p>
         )}
         <p className="text-note text-slate">
           {[

@@ -19,7 +19,7 @@ export function Recall({ view, onList }: { view: KnownView; onList: OnList }) {
   return (
     <section aria-label="What the list says" className="mt-5 border-ink border-t-2 pt-2">
       <h2 className="text-lead">What the list says</h2>
-      <p className="font-serif text-lead">
+      <p dir="auto" className="font-serif text-lead">
         The search found {shareWords(search!)} of the known works.
         {precision && ` Of ${count(precision.of)} works that were judged, ${count(precision.n)} are kept`}
         {toRead &&

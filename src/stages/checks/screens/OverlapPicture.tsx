@@ -46,7 +46,7 @@ export function OverlapPicture({ view, of, onPick }: { view: OverlapView; of: Ov
         aria-label={`Works by exactly which databases have them. ${
           biggest ? `Most, ${count(biggest[of])}, are in ${setWords(view, biggest.mask)}.` : 'There are none.'
         } All figures stand in the table below.`}
-        className="cursor-pointer overflow-x-auto"
+        className="cursor-pointer relative overflow-x-auto"
         onClick={pick}
       >
         <svg

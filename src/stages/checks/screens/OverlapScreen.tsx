@@ -109,7 +109,7 @@ export function OverlapScreen({ reviewId, view }: { reviewId: string; view: Over
             ))}
           </tbody>
         </table>
-        <p className="mt-2 min-h-6 font-serif text-lead" role="status">
+        <p dir="auto" className="mt-2 min-h-6 font-serif text-lead" role="status">
           {without === 0 ? (
             <span className="text-slate">Tick a database, or several, to see what would not have been found.</span>
           ) : (

@@ -47,7 +47,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
         {many(all, 'work is', 'works are')} stopped and undecided: {strata.map((s) => `${count(s.size)} by ${s.name}`).join(', ')}.
       </p>
       <form
-        className="mt-2 grid grid-cols-[330px_190px_130px_160px_1fr] items-start gap-4"
+        className="mt-2 flex flex-wrap items-start gap-4 lg:grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[330px_190px_130px_160px_1fr]"
         onSubmit={(e) => {
           e.preventDefault();
           void draw();

@@ -51,50 +51,54 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
         {check.design === 'stratified' ? 'a figure for each limiter' : 'one figure for all'}
         {check.share !== null && `, planned for ${percent(check.share)}`}
       </SampleHeadLine>
-      <p className="mt-1 max-w-[86ch] font-serif text-lead">{wholeWords(result, check.design)}</p>
-      <table className="mt-2 w-full border-collapse text-small">
-        <caption className="sr-only">What sample {check.number} says of each limiter</caption>
-        <thead>
-          <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
-            <th scope="col" className="w-[180px] py-1 font-medium">
-              Limiter
-            </th>
-            <th scope="col" className="w-[74px] text-right font-medium">
-              Stopped
-            </th>
-            <th scope="col" className="w-[84px] text-right font-medium">
-              Judged
-            </th>
-            <th scope="col" className="w-[74px] text-right font-medium">
-              Wrongly
-            </th>
-            <th scope="col" className="w-[250px] pl-5 font-medium">
-              Share, and at most
-            </th>
-            <th scope="col" className="pl-5 font-medium">
-              In words
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {result.strata.map((s) => (
-            <tr key={s.limiter} className="border-rule border-b align-top">
-              <th scope="row" className="py-1.5 text-left font-medium" title={names[s.limiter]?.words}>
-                {names[s.limiter]?.name}
+      <p dir="auto" className="mt-1 max-w-[86ch] font-serif text-lead">
+        {wholeWords(result, check.design)}
+      </p>
+      <div className="mt-2 relative overflow-x-auto">
+        <table className="w-full min-w-[860px] border-collapse text-small">
+          <caption className="sr-only">What sample {check.number} says of each limiter</caption>
+          <thead>
+            <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
+              <th scope="col" className="w-[180px] py-1 font-medium">
+                Limiter
               </th>
-              <td className="py-1.5 text-right">{count(s.size)}</td>
-              <td className="py-1.5 text-right">
-                {count(s.judged + s.unsure)} of {count(names[s.limiter]?.drawn ?? 0)}
-              </td>
-              <td className="py-1.5 text-right font-semibold">{count(s.wrong)}</td>
-              <td className="py-1.5 pl-5">
-                <ShareBar rate={s.rate} bound={s.atMost === null ? null : s.atMost / s.size} />
-              </td>
-              <td className="py-1.5 pl-5 text-slate">{stratumWords(s)}</td>
+              <th scope="col" className="w-[74px] text-right font-medium">
+                Stopped
+              </th>
+              <th scope="col" className="w-[84px] text-right font-medium">
+                Judged
+              </th>
+              <th scope="col" className="w-[74px] text-right font-medium">
+                Wrongly
+              </th>
+              <th scope="col" className="w-[250px] pl-5 font-medium">
+                Share, and at most
+              </th>
+              <th scope="col" className="pl-5 font-medium">
+                In words
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {result.strata.map((s) => (
+              <tr key={s.limiter} className="border-rule border-b align-top">
+                <th scope="row" className="py-1.5 text-left font-medium" title={names[s.limiter]?.words}>
+                  {names[s.limiter]?.name}
+                </th>
+                <td className="py-1.5 text-right">{count(s.size)}</td>
+                <td className="py-1.5 text-right">
+                  {count(s.judged + s.unsure)} of {count(names[s.limiter]?.drawn ?? 0)}
+                </td>
+                <td className="py-1.5 text-right font-semibold">{count(s.wrong)}</td>
+                <td className="py-1.5 pl-5">
+                  <ShareBar rate={s.rate} bound={s.atMost === null ? null : s.atMost / s.size} />
+                </td>
+                <td className="py-1.5 pl-5 text-slate">{stratumWords(s)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {check.wrong.length > 0 && <WronglyStopped reviewId={reviewId} check={check.number} works={check.wrong} />}
     </section>
   );

@@ -59,7 +59,7 @@ function Estimate({ view, a, b, of, name }: { view: OverlapView; a: number; b: n
   return (
     <div role="status">
       {!nothing && (
-        <p className="mt-2 max-w-[86ch] font-serif text-lead">
+        <p dir="auto" className="mt-2 max-w-[86ch] font-serif text-lead">
           {chapmanWords(estimate, name(a), name(b))}
           {others > 0 && ` The other databases have ${count(others)} of those.`}
         </p>

@@ -18,7 +18,9 @@ export function WronglyStopped({ reviewId, check, works }: { reviewId: string; c
           <li key={w.no} className="grid grid-cols-[18px_minmax(0,1fr)_auto] gap-2 border-rule border-b py-1.5">
             <span className="pt-0.5">{w.state !== 'gone' && <StateSquare state={w.state} />}</span>
             <div className="min-w-0">
-              <p className="font-serif leading-snug">{w.title}</p>
+              <p dir="auto" className="font-serif leading-snug">
+                {w.title}
+              </p>
               {w.note && <p className="text-small">“{w.note}”</p>}
               {w.stoppedBy.map((l) => (
                 <p key={l.id} className="text-small text-slate">

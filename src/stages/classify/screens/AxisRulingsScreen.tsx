@@ -35,7 +35,11 @@ export function AxisRulingsScreen({ reviewId, rulings }: { reviewId: string; rul
     { id: 'on', header: 'On', value: (r) => onWhat(r), cell: (r) => <On reviewId={reviewId} ruling={r} /> },
     {
       ...{ id: 'reason', header: 'Reason', width: 'w-[240px]', value: (r) => r.reason },
-      cell: (r) => <span className="font-serif">{r.reason}</span>,
+      cell: (r) => (
+        <span dir="auto" className="font-serif">
+          {r.reason}
+        </span>
+      ),
     },
     {
       ...{ id: 'by', header: 'By', width: 'w-[180px]', value: (r) => `${r.person}, ${day(r.at)}` },
@@ -81,6 +85,7 @@ function On({ reviewId, ruling: r }: { reviewId: string; ruling: RulingLine }) {
     <>
       {r.reach === 'one' && r.workNo ? (
         <Link
+          dir="auto"
           className="font-serif text-navy underline-offset-2 hover:underline"
           href={`/reviews/${reviewId}/classify?axis=${r.axis}&as=settled&work=${r.workNo}`}
         >

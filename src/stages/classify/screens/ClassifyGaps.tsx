@@ -22,7 +22,7 @@ export function Gaps({ reviewId, view }: { reviewId: string; view: ClassifyView 
       <ul className="text-small">
         {telling.map((g) => (
           <li key={g.title} className="flex justify-between gap-3 border-rule border-t py-1">
-            <span className="min-w-0 truncate font-serif" title={g.title}>
+            <span dir="auto" className="min-w-0 truncate font-serif" title={g.title}>
               {g.title}
             </span>
             <span className="whitespace-nowrap text-slate">

@@ -112,7 +112,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
       </div>
       <JobNote job={job} />
       {engine.state === 'failed' && <p role="alert">{engine.message}</p>}
-      <div className="mt-2 grid lg:grid-cols-[minmax(0,1fr)_352px] gap-6">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_352px] gap-6">
         <div className="min-w-0">
           <KnownTable
             tables={tables}

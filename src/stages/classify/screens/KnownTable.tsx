@@ -58,62 +58,64 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
     </button>
   );
   return (
-    <table className="w-full border-collapse">
-      <thead>
-        <tr className="h-7 text-left text-small text-slate">
-          <th scope="col" className="w-[150px] font-medium">
-            Axis
-          </th>
-          {KNOWN_AS.map((k) => (
-            <th key={k} scope="col" className="w-[78px] text-right font-medium">
-              <Explained meaning={MEANING[k]}>{LABEL[k]}</Explained>
+    <div className="relative overflow-x-auto">
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="h-7 text-left text-small text-slate">
+            <th scope="col" className="w-[150px] font-medium">
+              Axis
             </th>
-          ))}
-          {databases.map((d) => (
-            <th key={d.tag} scope="col" className="whitespace-nowrap pl-3 text-right font-medium">
-              <Explained meaning={`Works of ${d.name} of which this axis is not settled: several possible, conflicting or unknown.`}>
-                <DatabaseTag tag={d.tag} name={d.name} /> <span className="sr-only">{d.name}: </span>open
-              </Explained>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {AXES.map((a) => (
-          <tr key={a} className={cx('h-9 border-rule border-t', a === axis && 'bg-picked')}>
-            <th scope="row" className="text-left font-medium">
-              <button
-                type="button"
-                aria-pressed={a === axis}
-                className="min-h-6 underline-offset-2 hover:underline"
-                onClick={() => onAxis(a)}
-              >
-                {a === axis ? '▸ ' : ''}
-                {AXIS_LABELS[a]}
-              </button>
-            </th>
-            {KNOWN_AS.map((k) => {
-              const n = tables[a]?.whole[k] ?? 0;
-              const look = k === 'conflicting' && n > 0 ? 'font-bold text-copper' : k === 'settled' ? 'font-bold' : '';
-              return (
-                <td key={k} className="text-right">
-                  {figure(a, [k], -1, n, `${AXIS_LABELS[a]}: ${n} ${LABEL[k]}`, look)}
-                </td>
-              );
-            })}
-            {databases.map((d, i) => {
-              const c = tables[a]?.databases[i];
-              const open = c ? c.narrowed + c.conflicting + c.unknown : 0;
-              return (
-                <td key={d.tag} className="whitespace-nowrap pl-3 text-right">
-                  {c && figure(a, OPEN, i, open, `${AXIS_LABELS[a]} open in ${d.name}: ${open}`)}
-                </td>
-              );
-            })}
+            {KNOWN_AS.map((k) => (
+              <th key={k} scope="col" className="w-[78px] text-right font-medium">
+                <Explained meaning={MEANING[k]}>{LABEL[k]}</Explained>
+              </th>
+            ))}
+            {databases.map((d) => (
+              <th key={d.tag} scope="col" className="whitespace-nowrap pl-3 text-right font-medium">
+                <Explained meaning={`Works of ${d.name} of which this axis is not settled: several possible, conflicting or unknown.`}>
+                  <DatabaseTag tag={d.tag} name={d.name} /> <span className="sr-only">{d.name}: </span>open
+                </Explained>
+              </th>
+            ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {AXES.map((a) => (
+            <tr key={a} className={cx('h-9 border-rule border-t', a === axis && 'bg-picked')}>
+              <th scope="row" className="text-left font-medium">
+                <button
+                  type="button"
+                  aria-pressed={a === axis}
+                  className="min-h-6 underline-offset-2 hover:underline"
+                  onClick={() => onAxis(a)}
+                >
+                  {a === axis ? '▸ ' : ''}
+                  {AXIS_LABELS[a]}
+                </button>
+              </th>
+              {KNOWN_AS.map((k) => {
+                const n = tables[a]?.whole[k] ?? 0;
+                const look = k === 'conflicting' && n > 0 ? 'font-bold text-copper' : k === 'settled' ? 'font-bold' : '';
+                return (
+                  <td key={k} className="text-right">
+                    {figure(a, [k], -1, n, `${AXIS_LABELS[a]}: ${n} ${LABEL[k]}`, look)}
+                  </td>
+                );
+              })}
+              {databases.map((d, i) => {
+                const c = tables[a]?.databases[i];
+                const open = c ? c.narrowed + c.conflicting + c.unknown : 0;
+                return (
+                  <td key={d.tag} className="whitespace-nowrap pl-3 text-right">
+                    {c && figure(a, OPEN, i, open, `${AXIS_LABELS[a]} open in ${d.name}: ${open}`)}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 const OPEN: readonly KnownAs[] = ['narrowed', 'conflicting', 'unknown'];

@@ -80,7 +80,7 @@ export function SchemeScreen({ reviewId, schemes: given, current, kind }: Scheme
         </div>
       </div>
       {edit !== null && <p className="mb-2 text-small">This one is the review’s own: click a cell to change its levels.</p>}
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="border-collapse text-left text-small">
           <thead>
             <tr className="align-bottom text-small text-slate">

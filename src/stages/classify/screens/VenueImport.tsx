@@ -75,8 +75,10 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
               <ul className="max-h-[150px] overflow-y-auto text-small">
                 {preview.changed.map((c) => (
                   <li key={entryKey(c.after)}>
-                    <span className="font-serif">{entryName(c.after)}</span>:{' '}
-                    {c.fields.map((f) => `${f} ${said(c.before, f)} → ${said(c.after, f)}`).join('; ')}
+                    <span dir="auto" className="font-serif">
+                      {entryName(c.after)}
+                    </span>
+                    : {c.fields.map((f) => `${f} ${said(c.before, f)} → ${said(c.after, f)}`).join('; ')}
                   </li>
                 ))}
               </ul>
@@ -85,7 +87,9 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
           {preview.added.length > 0 && (
             <section aria-label="New entries">
               <h3 className="text-lead">New</h3>
-              <p className="max-h-[110px] overflow-y-auto font-serif text-small">{preview.added.map(entryName).join(' · ')}</p>
+              <p dir="auto" className="max-h-[110px] overflow-y-auto font-serif text-small">
+                {preview.added.map(entryName).join(' · ')}
+              </p>
             </section>
           )}
           <div className="flex justify-end gap-2">

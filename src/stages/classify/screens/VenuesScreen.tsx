@@ -79,7 +79,7 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
         press: name, isbn, kind.
       </p>
       <JobNote job={job} />
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_352px] gap-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_352px]">
         <section aria-label="Entries">
           <input
             type="search"
@@ -105,7 +105,9 @@ export function VenuesScreen({ reviewId, entries, initial }: { reviewId: string;
           <ul className="max-h-[640px] overflow-y-auto text-small">
             {view.gaps.map((g) => (
               <li key={g.title} className="border-rule border-t py-1">
-                <span className="font-serif">{g.title}</span>
+                <span dir="auto" className="font-serif">
+                  {g.title}
+                </span>
                 <span className="flex items-center justify-between text-note text-slate">
                   <span>
                     {count(g.works)} {plural(g.works, 'work')}

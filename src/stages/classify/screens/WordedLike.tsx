@@ -116,6 +116,7 @@ export function WordedWorks({ reviewId, scheme, offer, onRule, onRuled }: Worded
               <td className="truncate pr-4">
                 <button
                   type="button"
+                  dir="auto"
                   className="max-w-full truncate text-left font-serif underline-offset-2 hover:underline"
                   onClick={() => setParams({ work: String(w.no) }, { step: true })}
                 >

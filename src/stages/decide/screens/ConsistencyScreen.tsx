@@ -103,6 +103,7 @@ function Line({ reviewId, line, onWrite }: { reviewId: string; line: Inconsisten
       </span>
       <div className="min-w-0">
         <a
+          dir="auto"
           className="line-clamp-2 min-h-6 font-serif leading-snug underline-offset-2 hover:underline"
           href={`/reviews/${reviewId}/decide?work=${line.no}`}
         >

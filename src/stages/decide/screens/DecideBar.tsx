@@ -67,9 +67,9 @@ export function DecideBar(props: DecideBarProps) {
         value={props.typed.grounds}
         onChange={(e) => props.onType({ grounds: e.target.value })}
         onKeyDown={leave}
-        className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-body leading-snug"
+        className="w-full resize-y rounded-[4px] border border-edge bg-surface px-2.5 py-1.5 font-serif text-body leading-snug max-lg:h-[52px]"
       />
-      <div className="flex flex-wrap items-center gap-x-1 text-note text-slate">
+      <div className="hidden flex-wrap items-center gap-x-1 text-note text-slate lg:flex">
         {resting.length > 0 && <span>Claims behind it:</span>}
         {resting.map((c) => (
           <button

@@ -133,7 +133,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
   );
   return (
     <KeysProvider value={keys.shown}>
-      <div className="flex h-9 items-center justify-between border-rule border-b bg-surface px-5">
+      <div className="flex min-h-9 flex-wrap items-center justify-between border-rule border-b bg-surface px-5">
         <DecideNav reviewId={reviewId} current="" />
         {twoStages && <StageSwitch stage={stage} />}
       </div>
@@ -142,7 +142,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
       ) : (
         <div className="flex flex-col lg:grid lg:h-[calc(100vh-142px)] lg:min-h-[520px] lg:grid-cols-[266px_1fr_330px] lg:grid-rows-[minmax(0,1fr)]">
           <QueueList reviewId={reviewId} queue={queue} current={current ?? 0} onPick={open} head={head} />
-          <main className="flex min-w-0 flex-col border-rule lg:border-x">
+          <main className="order-first flex min-w-0 flex-col border-rule lg:order-none lg:border-x">
             <div className="min-h-0 flex-1 overflow-y-auto px-[30px] py-4">
               {current === null ? (
                 <div className="text-slate">

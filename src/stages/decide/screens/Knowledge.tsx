@@ -55,7 +55,9 @@ export function Knowledge({ work, version, onEvidence, children }: KnowledgeProp
       </p>
       {work.outcome && (
         <p className="mt-3 border-rule border-t pt-3">
-          <b className="font-semibold font-serif">{work.outcome[0]!.toUpperCase() + work.outcome.slice(1)}</b>
+          <b dir="auto" className="font-semibold font-serif">
+            {work.outcome[0]!.toUpperCase() + work.outcome.slice(1)}
+          </b>
           {version > 0 && <span className="block text-note text-slate">Last saved sieve: v{version}</span>}
         </p>
       )}

@@ -29,7 +29,7 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
     <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/ledger" />
       <h1 className="mt-3 text-title">Ledger</h1>
-      <form className="mt-1 grid grid-cols-[150px_120px_190px_120px_136px_136px_76px_auto_1fr] items-end gap-2">
+      <form className="mt-1 flex flex-wrap items-end gap-2 *:min-w-[76px] *:max-w-[190px]">
         <Select label="What" name="kind" defaultValue={input.kind}>
           <option value="">everything</option>
           {Object.entries(kinds).map(([code, words]) => (
@@ -65,58 +65,64 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
         <TextField label="Work" name="work" type="number" min={1} defaultValue={input.work || ''} />
         <Button type="submit">Show</Button>
         <a
-          className="inline-flex justify-self-end min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked"
+          className="ml-auto inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 font-medium hover:bg-picked"
           href={`/api/reviews/${reviewId}/ledger?${addressOf(input)}`}
           download
         >
           CSV of these {count(total)}
         </a>
       </form>
-      <table className="mt-3 w-full border-collapse text-small">
-        <thead>
-          <tr className="border-ink border-b-[1.5px] text-left text-slate">
-            <th className="w-[128px] py-1 font-medium">When</th>
-            <th className="w-[110px] font-medium">Who</th>
-            <th className="w-[250px] font-medium">What</th>
-            <th className="font-medium">Work</th>
-            <th className="w-[34%] font-medium">Grounds or reason given, and what it was at the time</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((l, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
-            <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
-              <td className="py-1.5 whitespace-nowrap">{minute(l.at)}</td>
-              <td className="py-1.5">
-                {l.person}
-                {l.brought && <span className="block text-note text-slate">brought in</span>}
-              </td>
-              <td className="py-1.5 pr-3">
-                {l.what}
-                {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}
-              </td>
-              <td className="py-1.5 pr-3">
-                {l.work !== null && (
-                  <a className="line-clamp-2 font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/slip/${l.work}`}>
-                    {l.title || `Work ${l.work}`}
-                  </a>
-                )}
-              </td>
-              <td className="py-1.5">
-                <span className="line-clamp-3 font-serif" title={l.why}>
-                  {l.why}
-                </span>
-                {l.state && (
-                  <span className="line-clamp-1 text-note text-slate" title={l.state}>
-                    {l.state}
-                    {l.sieveVersion ? `; sieve v${l.sieveVersion}` : ''}
-                  </span>
-                )}
-              </td>
+      <div className="mt-3 relative overflow-x-auto">
+        <table className="w-full min-w-[880px] border-collapse text-small">
+          <thead>
+            <tr className="border-ink border-b-[1.5px] text-left text-slate">
+              <th className="w-[128px] py-1 font-medium">When</th>
+              <th className="w-[110px] font-medium">Who</th>
+              <th className="w-[250px] font-medium">What</th>
+              <th className="font-medium">Work</th>
+              <th className="w-[34%] font-medium">Grounds or reason given, and what it was at the time</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {lines.map((l, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
+              <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
+                <td className="py-1.5 whitespace-nowrap">{minute(l.at)}</td>
+                <td className="py-1.5">
+                  {l.person}
+                  {l.brought && <span className="block text-note text-slate">brought in</span>}
+                </td>
+                <td className="py-1.5 pr-3">
+                  {l.what}
+                  {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}
+                </td>
+                <td className="py-1.5 pr-3">
+                  {l.work !== null && (
+                    <a
+                      dir="auto"
+                      className="line-clamp-2 font-serif underline-offset-2 hover:underline"
+                      href={`/reviews/${reviewId}/slip/${l.work}`}
+                    >
+                      {l.title || `Work ${l.work}`}
+                    </a>
+                  )}
+                </td>
+                <td className="py-1.5">
+                  <span dir="auto" className="line-clamp-3 font-serif" title={l.why}>
+                    {l.why}
+                  </span>
+                  {l.state && (
+                    <span className="line-clamp-1 text-note text-slate" title={l.state}>
+                      {l.state}
+                      {l.sieveVersion ? `; sieve v${l.sieveVersion}` : ''}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {lines.length === 0 && <p className="mt-2 text-slate">Nothing of this kind was done.</p>}
       {pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex items-center gap-3">

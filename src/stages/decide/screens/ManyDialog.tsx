@@ -138,7 +138,9 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
                   <StateSquare state={queue.of(line.no).state} />
                 </span>
                 <span className="min-w-0">
-                  <span className="line-clamp-1 font-serif">{line.title || `Work ${line.no}`}</span>
+                  <span dir="auto" className="line-clamp-1 font-serif">
+                    {line.title || `Work ${line.no}`}
+                  </span>
                   <span className="text-note text-slate">{[line.date, line.container].filter(Boolean).join(' · ')}</span>
                 </span>
               </li>

@@ -60,7 +60,7 @@ export function PdfSearch({ reviewId }: { reviewId: string }) {
                 >
                   page {h.page}
                 </a>
-                <span className="min-w-0 font-serif">
+                <span dir="auto" className="min-w-0 font-serif">
                   {h.before}
                   <mark className="rounded-[2px] bg-picked font-semibold text-ink">{h.found}</mark>
                   {h.after}

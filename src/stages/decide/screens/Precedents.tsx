@@ -24,6 +24,7 @@ export function Precedents({ reviewId, no, onOpen }: { reviewId: string; no: num
               <span className="min-w-0">
                 <button
                   type="button"
+                  dir="auto"
                   className="line-clamp-2 text-left font-serif text-small leading-snug underline-offset-2 hover:underline"
                   onClick={() => onOpen(p.no)}
                 >

@@ -22,7 +22,7 @@ export function ReasonsScreen({ reviewId, view, templates, ownTemplates, twoStag
   return (
     <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/reasons" />
-      <div className="mt-3 grid lg:grid-cols-[1fr_460px] gap-10">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_460px] gap-10">
         <ReasonList key={JSON.stringify(view.reasons)} reviewId={reviewId} view={view} />
         <div className="flex flex-col gap-7">
           <section aria-label="Stages">

@@ -38,13 +38,16 @@ export function JoinedRecords({ reviewId, join }: { reviewId: string; join: Join
           <li key={r.no} className="flex min-h-7 items-center gap-2">
             <DatabaseTag tag={r.tag} name={r.database} />
             <a
+              dir="auto"
               className="min-w-0 truncate font-serif underline-offset-2 hover:underline"
               href={`/reviews/${reviewId}/records/${r.no}`}
               title={r.title}
             >
               {r.title || '(no title)'}
             </a>
-            <span className="max-w-[220px] shrink-0 truncate text-small text-slate">{r.authors}</span>
+            <span dir="auto" className="max-w-[220px] shrink-0 truncate text-small text-slate">
+              {r.authors}
+            </span>
             <span className="ml-auto flex shrink-0 gap-3">
               {out.has(r.no) ? (
                 <>

@@ -70,7 +70,7 @@ function Side({ side, reviewId }: { side: PairSide; reviewId: string }) {
 function Cell({ runs, label }: { runs: readonly DiffRun[]; label: string }) {
   const serif = label === 'Title' || label === 'Abstract';
   return (
-    <td className={cx('break-words py-1.5 pr-4', serif && 'font-serif', label === 'Title' && 'text-lead')}>
+    <td dir="auto" className={cx('break-words py-1.5 pr-4', serif && 'font-serif', label === 'Title' && 'text-lead')}>
       {runs.length === 0 && <span className="text-slate">—</span>}
       {runs.map((run, i) =>
         run.same ? (

@@ -60,7 +60,7 @@ export function RulingsScreen({ reviewId, rulings }: { reviewId: string; rulings
 }
 
 const Title = ({ text }: { text: string }) => (
-  <span className="block truncate font-serif" title={text}>
+  <span dir="auto" className="block truncate font-serif" title={text}>
     {text}
   </span>
 );

@@ -12,7 +12,11 @@ export function SettleDecisions({ reviewId, works }: { reviewId: string; works: 
       <ul className="mt-1 flex flex-col gap-1">
         {works.map((w) => (
           <li key={w.workNo}>
-            <a className="font-serif text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/decide?work=${w.workNo}`}>
+            <a
+              dir="auto"
+              className="font-serif text-navy underline-offset-2 hover:underline"
+              href={`/reviews/${reviewId}/decide?work=${w.workNo}`}
+            >
               {w.title}
             </a>{' '}
             <span className="text-small text-slate">{w.decisions.map(decisionWords).join('; ')}</span>

@@ -9,7 +9,7 @@ import type { RetrieveView } from '../queries/retrieve-view';
 /** What each database can limit, axis by axis: the ground on which limiters can be even at all. */
 export function DatabaseTable({ reviewId, databases }: { reviewId: string; databases: RetrieveView['databases'] }) {
   return (
-    <div className="overflow-x-auto rounded-[6px] border border-rule bg-surface">
+    <div className="relative overflow-x-auto rounded-[6px] border border-rule bg-surface">
       <table className="w-full text-left text-small">
         <caption className="sr-only">What each database can limit by itself</caption>
         <thead>

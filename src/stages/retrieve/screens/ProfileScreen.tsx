@@ -50,7 +50,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
           onLoaded={(loaded) => change({ ...value, profile: loaded })}
         />
       </div>
-      <div className="grid lg:grid-cols-[1fr_340px] gap-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_340px] gap-5">
         <div className="flex flex-col gap-5">
           <ProfileAxes axes={profile.axes} onChange={(axes) => set({ axes })} />
           <TermTable reviewId={reviewId} database={database} />

@@ -47,7 +47,7 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
         </span>
         {record.withdrawn && <Pill look="attention">withdrawn</Pill>}
       </div>
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_300px] gap-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_300px] gap-5">
         <section aria-label="What was read">
           <h2 className="mb-1 border-rule border-b pb-1 text-lead">What was read</h2>
           <dl className="text-small">
@@ -55,7 +55,9 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
               // biome-ignore lint/suspicious/noArrayIndexKey: a field may stand several times
               <div key={i} className="grid grid-cols-[128px_1fr] gap-3 border-rule py-1 not-first:border-t">
                 <dt className="text-slate">{name}</dt>
-                <dd className="min-w-0 whitespace-pre-line break-words font-serif">{value}</dd>
+                <dd dir="auto" className="min-w-0 whitespace-pre-line break-words font-serif">
+                  {value}
+                </dd>
               </div>
             ))}
           </dl>

@@ -65,7 +65,7 @@ export function RetrievalScreen({ reviewId, view }: { reviewId: string; view: Re
           <Button onClick={() => setWithdrawing(true)}>{view.withdrawn ? 'Restore' : 'Withdraw'}</Button>
         </div>
       </div>
-      <div className="grid lg:grid-cols-[1fr_352px] gap-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_352px] gap-5">
         <div className="flex min-w-0 flex-col gap-4">
           <TextArea label="Strategy, word for word" rows={5} maxLength={100_000} className="font-mono text-small" {...text('strategy')} />
           <StepsEditor steps={value.steps} onChange={(steps) => change({ ...value, steps })} />

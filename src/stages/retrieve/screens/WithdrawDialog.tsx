@@ -79,7 +79,7 @@ function Effect({ effect, withdrawn, reviewId }: { effect: WithdrawalEffect; wit
       <ul className="mt-1 text-small">
         {decided.slice(0, SHOWN).map((d) => (
           <li key={d.no} className="truncate">
-            <a className="font-serif underline-offset-2 hover:underline" dir="auto" href={`/reviews/${reviewId}/slip/${d.no}`}>
+            <a dir="auto" className="font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/slip/${d.no}`}>
               {d.title || `Work ${d.no}`}
             </a>
             , {VERDICTS[d.verdict]}

@@ -42,7 +42,7 @@ export function StageStrip({ reviewId, figures: given }: { reviewId: string; fig
   // Records are what was retrieved; a slip answers for a decision.
   const here = place === 'records' || place === 'set-aside' ? 'retrieve' : place === 'slip' ? 'decide' : place;
   return (
-    <nav aria-label="Stages of the review" className="h-[62px] overflow-x-auto print:hidden border-rule border-b bg-surface">
+    <nav aria-label="Stages of the review" className="h-[62px] relative overflow-x-auto print:hidden border-rule border-b bg-surface">
       <ol className="flex h-full min-w-[960px]">
         {stagesOf(figures).map((stage) => (
           <StageLink key={stage.path} stage={stage} reviewId={reviewId} current={stage.path === here} />

@@ -15,11 +15,11 @@ interface TopBarProps {
 /** The name, the review, what is left to do here, and a search over the whole review. */
 export function TopBar({ reviewId, title, asOf, person, figures }: TopBarProps) {
   return (
-    <header className="flex h-11 print:hidden items-center gap-3.5 border-rule border-b bg-surface px-5">
-      <Link href="/" className="font-serif font-semibold text-lead">
+    <header className="flex min-h-11 print:hidden flex-wrap items-center gap-x-3.5 md:h-11 md:flex-nowrap border-rule border-b bg-surface px-5">
+      <Link href="/" dir="auto" className="font-serif font-semibold text-lead">
         Narrow<span className="text-copper">·</span>Sieve
       </Link>
-      <span dir="auto" className="min-w-0 truncate text-slate">
+      <span dir="auto" className="min-w-0 max-w-full truncate text-slate">
         {title}
       </span>
       {reviewId && figures && <NextStep reviewId={reviewId} figures={figures} />}

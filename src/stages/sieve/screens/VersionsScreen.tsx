@@ -104,7 +104,11 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
                     </a>
                   </span>
                 </div>
-                {v.note && <p className="font-serif">{v.note}</p>}
+                {v.note && (
+                  <p dir="auto" className="font-serif">
+                    {v.note}
+                  </p>
+                )}
                 <Limiters version={v} scheme={scheme} />
               </li>
             ))}

@@ -65,9 +65,9 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
     if (answer.ok) setOff((old) => new Set([...old].filter((t) => t !== tie)));
   }
   return (
-    <div className={narrow ? undefined : 'grid grid-cols-[220px_minmax(0,1fr)]'}>
+    <div className={narrow ? undefined : 'lg:grid lg:grid-cols-[220px_minmax(0,1fr)]'}>
       {!narrow && (
-        <svg aria-hidden width={WIDTH} height={members.length * ROW + 16} className="text-edge">
+        <svg aria-hidden width={WIDTH} height={members.length * ROW + 16} className="hidden text-edge lg:block">
           {Number.isFinite(from) && (
             <g className="fill-slate text-tiny">
               <line x1={x(from)} x2={x(to)} y1={members.length * ROW + 1} y2={members.length * ROW + 1} className="stroke-edge" />
@@ -113,7 +113,10 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
         {members.map((m) => (
           <li
             key={m.no}
-            className={cx('flex min-w-0 items-center gap-x-2 text-small', narrow && 'flex-wrap border-rule border-b py-1')}
+            className={cx(
+              'flex min-w-0 flex-wrap items-center gap-x-2 text-small',
+              narrow ? 'border-rule border-b py-1' : 'lg:flex-nowrap',
+            )}
             style={{ minHeight: ROW }}
           >
             <span className={cx('shrink-0 text-slate', narrow ? 'w-[40px]' : 'w-[64px]')}>{m.year ?? 'no date'}</span>
@@ -121,9 +124,12 @@ export function FamilyTimeline({ reviewId, family, current, narrow = false }: Fa
               <DatabaseTag key={tag} tag={tag} />
             ))}
             {m.no === current ? (
-              <b className="min-w-0 truncate font-serif">{m.title}</b>
+              <b dir="auto" className="min-w-0 truncate font-serif">
+                {m.title}
+              </b>
             ) : (
               <a
+                dir="auto"
                 className="min-w-0 truncate font-serif underline-offset-2 hover:underline"
                 href={`/reviews/${reviewId}/merge?work=${m.no}`}
                 title={m.title}

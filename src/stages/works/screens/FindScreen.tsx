@@ -42,7 +42,7 @@ const columnsOf = (onOpen: (no: number) => void): TableColumn<FoundWork>[] => [
     ...{ id: 'work', header: 'Work', value: (w) => w.title },
     cell: (w) => (
       <>
-        <button type="button" className="text-left font-serif underline-offset-2 hover:underline" onClick={() => onOpen(w.no)}>
+        <button type="button" dir="auto" className="text-left font-serif underline-offset-2 hover:underline" onClick={() => onOpen(w.no)}>
           <span dir="auto">{w.title || `Work ${w.no}`}</span>
         </button>
         <span dir="auto" className="block text-note text-slate">

@@ -30,7 +30,9 @@ export function BlindPane({ work }: { work: WorkDetail }) {
       <h1 dir="auto" className="mt-2 break-words text-title leading-[1.25]">
         {shown.title || '(no title)'}
       </h1>
-      <p className="mt-1 text-small text-slate">{shortAuthors(shown.authors)}</p>
+      <p dir="auto" className="mt-1 text-small text-slate">
+        {shortAuthors(shown.authors)}
+      </p>
       {shown.abstract ? (
         <div className="mt-4 flex flex-col gap-2.5">
           <MarkedAbstract text={shown.abstract} marks={[]} show={false} className="font-serif text-lead leading-[1.6]" />

@@ -114,7 +114,10 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
           <label className="flex min-h-6 items-start gap-2">
             <input type="radio" name="reach" className="mt-1 accent-(--navy)" checked={reach === -1} onChange={() => setReach(-1)} />
             <span>
-              This one: <span className="font-serif">{work.title}</span>
+              This one:{' '}
+              <span dir="auto" className="font-serif">
+                {work.title}
+              </span>
             </span>
           </label>
         )}

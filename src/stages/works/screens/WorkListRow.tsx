@@ -71,6 +71,7 @@ export function Row({
       <div role="cell" className="flex min-w-0 flex-1 items-center gap-2">
         <button
           type="button"
+          dir="auto"
           className="scroll-mt-10 truncate text-left font-serif underline-offset-2 hover:underline"
           onClick={() => onOpen(no)}
         >

@@ -19,7 +19,7 @@ const link = 'text-navy underline underline-offset-2';
 export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreenProps) {
   const text = methods.map((m) => paragraphText(m.pieces)).join('\n\n');
   return (
-    <main className="grid lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
+    <main className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
       <div>
         <WriteUpNav reviewId={reviewId} current="/methods" />
         <div className="mt-3 flex items-baseline justify-between">
@@ -29,7 +29,7 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
         {methods.map((m) => (
           <section key={m.title} aria-label={m.title}>
             <h2 className="mt-3 text-lead">{m.title}</h2>
-            <p className="max-w-[74ch] font-serif text-lead leading-[1.6]">
+            <p dir="auto" className="max-w-[74ch] font-serif text-lead leading-[1.6]">
               {m.pieces.map((p, i) => {
                 const key = `${m.title}${i}`;
                 if (typeof p === 'string') return <span key={key}>{p}</span>;

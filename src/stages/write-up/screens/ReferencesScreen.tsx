@@ -37,7 +37,7 @@ export function ReferencesScreen({ reviewId, style, of, words, references, doubt
     router.refresh();
   }
   return (
-    <main className="grid lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
+    <main className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
       <div>
         <WriteUpNav reviewId={reviewId} current="/references" />
         <div className="mt-3 flex items-end gap-3">
@@ -71,7 +71,7 @@ export function ReferencesScreen({ reviewId, style, of, words, references, doubt
         ) : (
           <ol className="mt-3">
             {references.map((r) => (
-              <li key={r.id} className="border-rule border-t py-1.5 pl-6 -indent-6 font-serif text-body leading-snug">
+              <li key={r.id} dir="auto" className="border-rule border-t py-1.5 pl-6 -indent-6 font-serif text-body leading-snug">
                 {/* biome-ignore lint/security/noDangerouslySetInnerHtml: everything but emphasis was taken out where it was made */}
                 <span dangerouslySetInnerHTML={{ __html: r.html }} />
                 {doubtful.has(r.id) && (
@@ -93,7 +93,9 @@ export function ReferencesScreen({ reviewId, style, of, words, references, doubt
         </p>
         {doubts.map((d) => (
           <article key={d.no} id={`doubt-${d.no}`} className="mt-3 border-rule border-t pt-2">
-            <h3 className="line-clamp-2 font-serif text-body">{d.title || `Work ${d.no}`}</h3>
+            <h3 dir="auto" className="line-clamp-2 font-serif text-body">
+              {d.title || `Work ${d.no}`}
+            </h3>
             {d.lints.map((lint, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a citation can have the same doubt twice
               <Fix key={`${lint.code}${i}`} reviewId={reviewId} no={d.no} lint={lint} value={d.values[lint.field] ?? ''} />

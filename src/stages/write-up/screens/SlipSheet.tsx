@@ -42,7 +42,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
       </h1>
       {/* Made by the citation processor, which leaves emphasis only. */}
       {/* biome-ignore lint/security/noDangerouslySetInnerHtml: everything but emphasis was taken out where it was made */}
-      <p className="mt-2 font-serif text-lead" dangerouslySetInnerHTML={{ __html: slip.reference }} />
+      <p dir="auto" className="mt-2 font-serif text-lead" dangerouslySetInnerHTML={{ __html: slip.reference }} />
       <p className="mt-1 flex flex-wrap items-center gap-1.5 text-small text-slate">
         {work.records.map((r) => (
           <span key={r.no} className="flex items-center gap-1">
@@ -54,7 +54,9 @@ export function SlipSheet({ slip }: { slip: Slip }) {
         <LookAgain changed={work.changed} scheme={work.scheme} />
       </div>
       <Part title="Grounds">
-        <p className="font-serif text-lead">{grounds || 'Nothing is known that could be said.'}</p>
+        <p dir="auto" className="font-serif text-lead">
+          {grounds || 'Nothing is known that could be said.'}
+        </p>
         {!last && <p className="text-small text-slate">Drafted; nobody has decided yet.</p>}
       </Part>
       <Part title="What it is, and the words that say so">
@@ -125,7 +127,10 @@ export function SlipSheet({ slip }: { slip: Slip }) {
           {slip.precedents.map((p) => (
             <li key={p.no}>
               {p.verdict === 'keep' ? 'Kept' : 'Excluded'}
-              {p.reasonText && ` (${p.reasonText})`}: <span className="font-serif">{p.title}</span>{' '}
+              {p.reasonText && ` (${p.reasonText})`}:{' '}
+              <span dir="auto" className="font-serif">
+                {p.title}
+              </span>{' '}
               <span className="text-slate">
                 {p.axes.length + p.limiters.length === 0
                   ? 'same profile'
@@ -147,7 +152,11 @@ export function SlipSheet({ slip }: { slip: Slip }) {
               <span className="block text-small text-slate">
                 {h.person}, {minute(h.at)} UTC, sieve version {h.sieveVersion}
               </span>
-              {h.grounds && <span className="block font-serif text-body">{h.grounds}</span>}
+              {h.grounds && (
+                <span dir="auto" className="block font-serif text-body">
+                  {h.grounds}
+                </span>
+              )}
             </li>
           ))}
         </ol>

@@ -62,7 +62,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
           {twoStages ? ' or to be read in full' : ''}.
         </p>
       )}
-      <div className="grid lg:grid-cols-[1fr_1fr] gap-8">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_1fr] gap-8">
         <table className="w-full border-collapse self-start">
           <caption className="sr-only">Counts</caption>
           <tbody>
