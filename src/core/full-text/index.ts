@@ -1,1 +1,1 @@
-export { holdsTitle, type PdfFit, type PdfText, type SoughtWork, worksOfPdf } from './match-pdf';
+export { holdsTitle, type PdfFit, type SoughtWork, worksOfPdf } from './match-pdf';

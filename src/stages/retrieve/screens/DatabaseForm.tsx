@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { call } from '@/client/call';
+import { normaliseText } from '@/core/merge';
 import { DEFAULT_PROFILE, type LimiterProfile, readProfile } from '@/core/parity';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -10,9 +11,10 @@ import { FileInput } from '@/ui/file-input';
 import { RefereedBox } from './RefereedBox';
 
 /** A new database, with a profile of its own or one that a colleague handed over. Its profile has a page of its own. */
-export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(): void }) {
+export function DatabaseForm({ reviewId, taken, onClose }: { reviewId: string; taken: readonly string[]; onClose(): void }) {
   const [name, setName] = useState('');
-  const [tag, setTag] = useState('');
+  const [ownTag, setTag] = useState<string | null>(null);
+  const tag = ownTag ?? tagFor(name, taken);
   const [profile, setProfile] = useState<LimiterProfile>(DEFAULT_PROFILE);
   const [loaded, setLoaded] = useState('');
   const [error, setError] = useState('');
@@ -32,7 +34,7 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
     if (typeof read === 'string') return setError(`${file.name}: ${read}`);
     setError('');
     setName(name || read.name);
-    setTag(tag || read.tag);
+    setTag(ownTag || read.tag);
     setProfile(read.profile);
     setLoaded(file.name);
   }
@@ -75,4 +77,16 @@ export function DatabaseForm({ reviewId, onClose }: { reviewId: string; onClose(
       </form>
     </Dialog>
   );
+}
+
+/** Two letters for a database: its initials, else its first letter with a later one, so that no two have the same; '' when none is left. */
+export function tagFor(name: string, taken: readonly string[]): string {
+  const words = normaliseText(name)
+    .toUpperCase()
+    .split(/[^A-Z0-9]+/)
+    .filter(Boolean);
+  const letters = words.join('');
+  const initials = words.length > 1 ? [words[0]![0]! + words[1]![0]!] : [];
+  const found = [...initials, ...[...letters.slice(1)].map((letter) => letters[0]! + letter)];
+  return found.find((tag) => !taken.includes(tag)) ?? '';
 }

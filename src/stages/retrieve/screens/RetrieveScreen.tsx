@@ -102,7 +102,9 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
         ))}
       </div>
       <Totals reviewId={reviewId} retrievals={active} unattributed={view.unattributed} aside={view.aside} />
-      {adding === 'database' && <DatabaseForm reviewId={reviewId} onClose={() => setAdding(null)} />}
+      {adding === 'database' && (
+        <DatabaseForm reviewId={reviewId} taken={view.databases.map((d) => d.tag)} onClose={() => setAdding(null)} />
+      )}
       {adding === 'retrieval' && <RetrievalForm reviewId={reviewId} databases={view.databases} onClose={() => setAdding(null)} />}
     </main>
   );
