@@ -68,10 +68,7 @@ export function FlowScreen({
       </div>
       <div className={editing ? 'grid gap-6 lg:grid-cols-[1fr_320px]' : ''}>
         {/* biome-ignore lint/security/noDangerouslySetInnerHtml: our own drawing, its texts escaped where it is made */}
-        <div
-          className="mt-2 relative overflow-x-auto rounded-[6px] border border-rule bg-white p-2"
-          dangerouslySetInnerHTML={{ __html: svg }}
-        />
+        <div className="mt-2 overflow-x-auto rounded-[6px] border border-rule bg-white p-2" dangerouslySetInnerHTML={{ __html: svg }} />
         {editing && (
           <form
             className="mt-2 flex flex-col gap-2"

@@ -58,8 +58,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
       <h1 className="mt-3 text-title">What became of every work</h1>
       {due > 0 && (
         <p className="mb-3 text-copper">
-          Interim: {count(due)} {plural(due, 'work is', 'works are')} still due: held, undecided, waiting
-          {twoStages ? ' or to be read in full' : ''}.
+          Interim: {count(due)} {plural(due, 'work is', 'works are')} still due{dueWords(overview.states, due)}.
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_1fr] gap-8">
@@ -76,7 +75,7 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
               <th scope="row" className="text-left font-medium">
                 Merged away
               </th>
-              <td className="text-right">−{count(overview.records - overview.works)}</td>
+              <td className="text-right">{less(overview.records - overview.works)}</td>
             </tr>
             <tr className="h-9 border-ink border-t-2">
               <th scope="row" className="text-left font-medium">
@@ -167,4 +166,15 @@ export function WriteUp({ reviewId, overview, reasons, shown, place, twoStages, 
       )}
     </main>
   );
+}
+
+/** What is taken off: none of it has no sign. */
+const less = (n: number): string => (n > 0 ? `−${count(n)}` : '0');
+
+/** What is still due, by where it stands. */
+function dueWords(states: Record<string, number>, due: number): string {
+  const parts = (['held', 'undecided', 'waiting'] as const).flatMap((s) => (states[s] ? `${count(states[s]!)} ${s}` : []));
+  const unread = due - (['held', 'undecided', 'waiting'] as const).reduce((n, s) => n + (states[s] ?? 0), 0);
+  if (unread > 0) parts.push(`${count(unread)} to be read in full`);
+  return parts.length ? `: ${parts.join(', ')}` : '';
 }
