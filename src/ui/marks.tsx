@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { cx } from './cx';
+import { Explained } from './explained';
 
 /** A database's two-letter boxed tag. */
 export function DatabaseTag({ tag, name }: { tag: string; name?: string }) {
@@ -15,9 +16,8 @@ export function DatabaseTag({ tag, name }: { tag: string; name?: string }) {
 
 /** How a value is known, in a word. A dashed copper outline when a person should look. */
 export function Pill({ children, look, title }: { children: ReactNode; look?: 'plain' | 'attention'; title?: string }) {
-  return (
+  const pill = (
     <span
-      title={title}
       className={cx(
         'inline-block whitespace-nowrap rounded-full border px-2 text-note leading-[18px]',
         look === 'attention' ? 'border-copper border-dashed text-copper' : 'border-edge text-slate',
@@ -26,6 +26,7 @@ export function Pill({ children, look, title }: { children: ReactNode; look?: 'p
       {children}
     </span>
   );
+  return title ? <Explained meaning={title}>{pill}</Explained> : pill;
 }
 
 const SQUARES: Record<string, string> = {

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { percent, stratumWords, wholeWords } from '@/core/checks';
 import { Empty } from '@/ui/empty';
+import { Explained } from '@/ui/explained';
 import { count } from '@/ui/words';
 
 import type { SpotCheckLine, SpotChecksView } from '../queries/samples-view';
@@ -82,8 +83,8 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
           <tbody>
             {result.strata.map((s) => (
               <tr key={s.limiter} className="border-rule border-b align-top">
-                <th scope="row" className="py-1.5 text-left font-medium" title={names[s.limiter]?.words}>
-                  {names[s.limiter]?.name}
+                <th scope="row" className="py-1.5 text-left font-medium">
+                  <Explained meaning={names[s.limiter]?.words}>{names[s.limiter]?.name}</Explained>
                 </th>
                 <td className="py-1.5 text-right">{count(s.size)}</td>
                 <td className="py-1.5 text-right">

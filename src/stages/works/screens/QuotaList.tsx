@@ -1,4 +1,5 @@
 import { cx } from '@/ui/cx';
+import { Explained } from '@/ui/explained';
 import { count } from '@/ui/words';
 
 /** A criterion that asks for a number of sources, and how far it is met. */
@@ -28,8 +29,10 @@ export function QuotaList({ quotas, small = false }: { quotas: readonly QuotaLin
   return (
     <ul aria-label="Minimum numbers" className={small ? 'text-note' : ''}>
       {quotas.map((q) => (
-        <li key={q.id} className={small ? 'leading-snug' : 'border-rule border-t py-1'} title={`Counts: ${q.words}`}>
-          <span className={small ? 'block truncate' : ''}>{q.criterion}</span>
+        <li key={q.id} className={small ? 'leading-snug' : 'border-rule border-t py-1'}>
+          <Explained meaning={`Counts: ${q.words}`} className={small ? 'block max-w-full truncate' : ''}>
+            {q.criterion}
+          </Explained>
           <span className={cx('block text-slate', !small && 'text-small')}>
             <QuotaMeter quota={q} />
           </span>

@@ -3,6 +3,7 @@ import { SET_BY, type Took } from '@/core/parity';
 import { GALLERY } from '@/core/sieve';
 import { Figure } from '@/stages/works/screens';
 import { Choice } from '@/ui/choice';
+import { Explained } from '@/ui/explained';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { NativeLine, ParityView } from '../../queries/parity-view';
@@ -53,18 +54,17 @@ export function NativeTable({ retrievals, onList, onName }: NativeTableProps) {
         <tr className="text-left text-small text-slate">
           <th className="font-medium">Set at the database</th>
           <th className="font-medium">Which asks</th>
-          <th className="w-[70px] text-right font-medium" title="Records that it should have kept out">
-            Leaks
+          <th className="w-[70px] text-right font-medium">
+            <Explained meaning="Records that it should have kept out.">Leaks</Explained>
           </th>
           <th className="w-[84px] text-right font-medium">Can't tell</th>
-          <th
-            className="w-[80px] text-right font-medium"
-            title="Works of journals it covers that only other databases returned, and that are out by it. At least these."
-          >
-            Hid ≥
+          <th className="w-[80px] text-right font-medium">
+            <Explained meaning="Works of journals it covers that only other databases returned, and that are out by it. At least these.">
+              Hid ≥
+            </Explained>
           </th>
-          <th className="w-[96px] text-right font-medium" title="Works that are not indexed yet, which it drops.">
-            Not indexed
+          <th className="w-[96px] text-right font-medium">
+            <Explained meaning="Works that are not indexed yet, which it drops.">Not indexed</Explained>
           </th>
         </tr>
       </thead>

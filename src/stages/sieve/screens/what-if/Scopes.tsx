@@ -48,7 +48,7 @@ export function Scopes({ inHand }: { inHand: SieveInHand }) {
         <tbody>
           {SCOPES.map((scope) => (
             <tr key={scope} className="border-rule border-t">
-              <th scope="row" className="py-1 text-left font-medium" title={WORDS[scope].meaning}>
+              <th scope="row" className="py-1 text-left font-medium">
                 {WORDS[scope].label}
                 <span className="block font-normal text-note text-slate">{WORDS[scope].meaning}</span>
               </th>
