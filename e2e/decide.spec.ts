@@ -113,7 +113,7 @@ test('Back goes from work to work; decisions are taken back after a reload, by a
   for (const work of [seen[0]!, seen[1]!]) {
     await expect(title).toHaveText(work);
     await page.keyboard.press('w');
-    await expect(page.getByText(`Waiting: ${work.slice(0, 70)}`).first()).toBeVisible();
+    await expect(page.getByText(`Set to wait: ${work.slice(0, 70)}`).first()).toBeVisible();
   }
   await page.keyboard.press('?');
   await page.getByLabel(/^Key for: take back/).fill('z');
