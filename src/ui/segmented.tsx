@@ -1,7 +1,6 @@
 'use client';
 import { ToggleGroup } from 'radix-ui';
 import { useId } from 'react';
-import { Hint } from './explained';
 
 interface SegmentedProps<T extends string> {
   label: string;
@@ -26,15 +25,15 @@ export function Segmented<T extends string>({ label, value, options, onChange }:
         className="flex overflow-hidden rounded-[4px] border border-edge"
       >
         {options.map((o) => (
-          <Hint key={o.value} says={o.meaning}>
-            <ToggleGroup.Item
-              value={o.value}
-              aria-description={o.meaning}
-              className="min-h-7 flex-1 border-edge border-l px-2 text-small first:border-l-0 hover:bg-picked data-[state=on]:bg-ink data-[state=on]:text-on-ink"
-            >
-              {o.label}
-            </ToggleGroup.Item>
-          </Hint>
+          <ToggleGroup.Item
+            key={o.value}
+            value={o.value}
+            title={o.meaning}
+            aria-description={o.meaning}
+            className="min-h-7 flex-1 border-edge border-l px-2 text-small first:border-l-0 hover:bg-picked data-[state=on]:bg-ink data-[state=on]:text-on-ink"
+          >
+            {o.label}
+          </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
     </div>

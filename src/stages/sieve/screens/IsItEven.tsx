@@ -2,7 +2,6 @@
 import { useEffect, useState } from 'react';
 import { ask } from '@/client/call';
 import { STATE_WORDS } from '@/core/parity';
-import { Hint } from '@/ui/explained';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
@@ -53,15 +52,14 @@ export function IsItEven({ reviewId, limiter, saved, version }: IsItEvenProps) {
                 <DatabaseTag key={tag} tag={tag} name={r.names} />
               ))}
               <span className="min-w-0 flex-1 truncate text-slate">{setWords(cell)}</span>
-              <Hint says={meaning}>
-                <a
-                  href={`/reviews/${reviewId}/sieve/parity?cell=${index}.${column}`}
-                  className={`whitespace-nowrap font-semibold leading-6 underline-offset-2 hover:underline ${attention ? 'text-copper underline' : ''}`}
-                >
-                  {label}
-                  {number && number.n > 0 && ` · ${count(number.n)}`}
-                </a>
-              </Hint>
+              <a
+                href={`/reviews/${reviewId}/sieve/parity?cell=${index}.${column}`}
+                title={meaning}
+                className={`whitespace-nowrap font-semibold leading-6 underline-offset-2 hover:underline ${attention ? 'text-copper underline' : ''}`}
+              >
+                {label}
+                {number && number.n > 0 && ` · ${count(number.n)}`}
+              </a>
             </li>
           );
         })}

@@ -6,7 +6,6 @@ import { AXIS_LABELS, type EvidenceScheme } from '@/core/classify';
 import { axisValues } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { Hint } from '@/ui/explained';
 import { TextArea } from '@/ui/field';
 import { count, many, plural } from '@/ui/words';
 import { PreviewWords, usePreview } from './RulingPreview';
@@ -97,17 +96,15 @@ function RulingForm({ reviewId, scheme, target, onClose, onRuled }: RulingDialog
         </legend>
         <div ref={list} className="grid max-h-[236px] grid-cols-2 gap-x-4 overflow-y-auto">
           {values.map((v) => (
-            <Hint key={v.code} says={v.meaning}>
-              <label className="flex min-h-6 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-(--navy)"
-                  checked={codes.includes(v.code)}
-                  onChange={(e) => setCodes(e.target.checked ? [...codes, v.code] : codes.filter((c) => c !== v.code))}
-                />
-                <span className={target.codes.includes(v.code) ? 'font-semibold' : ''}>{v.label}</span>
-              </label>
-            </Hint>
+            <label key={v.code} className="flex min-h-6 items-center gap-2" title={v.meaning}>
+              <input
+                type="checkbox"
+                className="size-4 accent-(--navy)"
+                checked={codes.includes(v.code)}
+                onChange={(e) => setCodes(e.target.checked ? [...codes, v.code] : codes.filter((c) => c !== v.code))}
+              />
+              <span className={target.codes.includes(v.code) ? 'font-semibold' : ''}>{v.label}</span>
+            </label>
           ))}
         </div>
       </fieldset>

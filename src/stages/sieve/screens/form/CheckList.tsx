@@ -1,5 +1,3 @@
-import { Hint } from '@/ui/explained';
-
 /** Values to let in, one a line, with what each means. */
 export function CheckList({
   legend,
@@ -18,17 +16,10 @@ export function CheckList({
       <legend className="text-small text-slate">{legend}</legend>
       <div className="mt-1 max-h-44 overflow-y-auto rounded-[4px] border border-edge bg-surface px-2 py-1">
         {values.map((v) => (
-          <Hint key={v.code} says={v.meaning}>
-            <label className="flex min-h-6 items-center gap-2 text-small">
-              <input
-                type="checkbox"
-                className="size-4 accent-(--navy)"
-                checked={checked.includes(v.code)}
-                onChange={() => toggle(v.code)}
-              />
-              {v.label}
-            </label>
-          </Hint>
+          <label key={v.code} title={v.meaning} className="flex min-h-6 items-center gap-2 text-small">
+            <input type="checkbox" className="size-4 accent-(--navy)" checked={checked.includes(v.code)} onChange={() => toggle(v.code)} />
+            {v.label}
+          </label>
         ))}
       </div>
     </fieldset>

@@ -1,6 +1,5 @@
 import { STATE_WORDS } from '@/core/parity';
 import { cx } from '@/ui/cx';
-import { Hint } from '@/ui/explained';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { ParityView } from '../../queries/parity-view';
@@ -62,25 +61,24 @@ export function ParityTable({ view, picked, onPick }: ParityTableProps) {
               const on = picked?.row === i && picked.column === column;
               return (
                 <td key={r.id} className="px-1 py-1">
-                  <Hint says={words.meaning}>
-                    <button
-                      type="button"
-                      aria-pressed={on}
-                      aria-label={`${row.name} in ${r.names}: ${words.label}${number ? `, ${count(number.n)}` : ''}. ${untoldWords(cell)} ${setWords(cell)}`}
-                      onClick={() => onPick({ row: i, column })}
-                      className={cx(
-                        'block w-full rounded-[4px] border px-1.5 py-0.5 text-left leading-snug hover:bg-picked',
-                        words.attention ? 'border-copper border-dashed text-copper' : 'border-transparent',
-                        on && 'bg-picked outline-2 outline-ink',
-                      )}
-                    >
-                      <span className="font-semibold">
-                        {words.label}
-                        {number && number.n > 0 && ` · ${count(number.n)}`}
-                      </span>
-                      <span className="block truncate text-note text-slate">{untoldWords(cell) || setWords(cell)}</span>
-                    </button>
-                  </Hint>
+                  <button
+                    type="button"
+                    aria-pressed={on}
+                    title={words.meaning}
+                    aria-label={`${row.name} in ${r.names}: ${words.label}${number ? `, ${count(number.n)}` : ''}. ${untoldWords(cell)} ${setWords(cell)}`}
+                    onClick={() => onPick({ row: i, column })}
+                    className={cx(
+                      'block w-full rounded-[4px] border px-1.5 py-0.5 text-left leading-snug hover:bg-picked',
+                      words.attention ? 'border-copper border-dashed text-copper' : 'border-transparent',
+                      on && 'bg-picked outline-2 outline-ink',
+                    )}
+                  >
+                    <span className="font-semibold">
+                      {words.label}
+                      {number && number.n > 0 && ` · ${count(number.n)}`}
+                    </span>
+                    <span className="block truncate text-note text-slate">{untoldWords(cell) || setWords(cell)}</span>
+                  </button>
                 </td>
               );
             })}
