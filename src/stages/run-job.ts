@@ -1,6 +1,6 @@
 import { raw } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
-import { isUnreachable } from '@/platform/db/faults';
+import { isUnreachable, whenReachable } from '@/platform/db/faults';
 import { ImportFile, Job } from '@/platform/db/schema';
 import { claimJob } from '@/platform/queue/claim';
 import { Cancelled, type Progress, progressOf } from '@/platform/queue/progress';
@@ -38,7 +38,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     console.error('[job]', job.kind, jobId, error);
     const reason = error instanceof Error ? error.message : String(error);
     // The database went away beneath it: that says nothing of the job, and is not counted.
-    if (isUnreachable(error)) await whenItIsBack(() => notBegun(ctx, job));
+    if (isUnreachable(error)) await whenReachable(() => notBegun(ctx, job));
     else if (last) await giveUp(ctx, job, `It failed and was given up: ${reason}`);
     else await progress.write({ state: 'queued', message: `It failed and will be tried again: ${reason}`.slice(0, LONGEST_MESSAGE) });
     throw error;
@@ -54,19 +54,6 @@ async function reclassifyOrMerge(ctx: Context, reviewId: string, progress: Progr
   } catch (error) {
     if (!(error instanceof Unprocessable)) throw error;
     await mergeAndClassify({ ...ctx, em: ctx.em.fork() }, reviewId, progress, error.records);
-  }
-}
-
-/** A database that was stopped is there again within seconds; one that stays away has the job taken for lost, and sent again. */
-const TRIES = 30;
-async function whenItIsBack(act: () => Promise<void>): Promise<void> {
-  for (let tries = 1; tries <= TRIES; tries++) {
-    try {
-      return await act();
-    } catch (error) {
-      if (!isUnreachable(error)) throw error;
-      await new Promise((later) => setTimeout(later, 1000));
-    }
   }
 }
 

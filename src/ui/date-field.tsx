@@ -3,7 +3,7 @@ import { CalendarDays } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { DayPicker } from 'react-day-picker';
-import { dayToIso, readDate } from '@/core/record';
+import { dayToIso, localDay, readDate } from '@/core/record';
 import type { FieldEvent } from './choice';
 import { cx } from './cx';
 import { dayWords } from './words';
@@ -39,8 +39,6 @@ const asDate = (iso: string): Date | undefined => {
   const [year, month, day] = iso.split('-').map(Number);
   return iso ? new Date(year!, month! - 1, day!) : undefined;
 };
-const asIso = (date: Date): string =>
-  [date.getFullYear(), date.getMonth() + 1, date.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
 
 /** A day, typed as one likes to write it, or taken from a calendar. */
 export function DateField({
@@ -61,6 +59,7 @@ export function DateField({
   const [open, setOpen] = useState(false);
   // What is typed stays as it is typed while it means the day that is set.
   useEffect(() => setText((typed) => (dayIn(typed) === now ? typed : dayWords(now))), [now]);
+  const [left, setLeft] = useState(false);
   const wrong = dayIn(text) === null;
   function set(iso: string) {
     if (iso === now) return;
@@ -68,55 +67,62 @@ export function DateField({
     onChange?.({ target: { value: iso } });
   }
   return (
-    <span className="relative inline-flex min-w-0">
-      {name && <input type="hidden" name={name} value={now} />}
-      <input
-        {...aria}
-        aria-invalid={wrong || aria['aria-invalid'] || undefined}
-        title={wrong ? 'No day can be read from this. Write it as 15 Sep 2026 or 2026-09-15.' : undefined}
-        disabled={disabled}
-        required={required}
-        autoComplete="off"
-        className={cx('pr-8 aria-invalid:border-copper', className)}
-        value={text}
-        onChange={(e) => {
-          setText(e.target.value);
-          const iso = dayIn(e.target.value);
-          if (iso !== null) set(iso);
-        }}
-        onBlur={() => {
-          if (!wrong) setText(dayWords(now));
-          onBlur?.();
-        }}
-      />
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
+    <span className="inline-flex min-w-0 flex-col">
+      <span className="relative inline-flex min-w-0">
+        {name && <input type="hidden" name={name} value={now} />}
+        <input
+          {...aria}
+          aria-invalid={wrong || aria['aria-invalid'] || undefined}
           disabled={disabled}
-          aria-label={`Calendar: ${of}`}
-          className="absolute top-1/2 right-1 grid size-6 -translate-y-1/2 place-items-center rounded-[3px] text-slate hover:bg-picked"
-        >
-          <CalendarDays size={15} aria-hidden />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content align="end" sideOffset={3} className="z-[60] rounded-[6px] border border-edge bg-surface p-3 shadow-lg">
-            <DayPicker
-              mode="single"
-              autoFocus
-              weekStartsOn={1}
-              defaultMonth={asDate(now)}
-              selected={asDate(now)}
-              classNames={CALENDAR}
-              onSelect={(date) => {
-                if (date) {
-                  set(asIso(date));
-                  setText(dayWords(asIso(date)));
-                }
-                setOpen(false);
-              }}
-            />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+          required={required}
+          autoComplete="off"
+          className={cx('pr-8 aria-invalid:border-copper', className)}
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+            const iso = dayIn(e.target.value);
+            if (iso !== null) set(iso);
+          }}
+          onBlur={() => {
+            setLeft(true);
+            if (!wrong) setText(dayWords(now));
+            onBlur?.();
+          }}
+        />
+        <Popover.Root open={open} onOpenChange={setOpen}>
+          <Popover.Trigger
+            disabled={disabled}
+            aria-label={`Calendar: ${of}`}
+            className="absolute top-1/2 right-1 grid size-6 -translate-y-1/2 place-items-center rounded-[3px] text-slate hover:bg-picked"
+          >
+            <CalendarDays size={15} aria-hidden />
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content align="end" sideOffset={3} className="z-[60] rounded-[6px] border border-edge bg-surface p-3 shadow-lg">
+              <DayPicker
+                mode="single"
+                autoFocus
+                weekStartsOn={1}
+                defaultMonth={asDate(now)}
+                selected={asDate(now)}
+                classNames={CALENDAR}
+                onSelect={(date) => {
+                  if (date) {
+                    set(localDay(date));
+                    setText(dayWords(localDay(date)));
+                  }
+                  setOpen(false);
+                }}
+              />
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      </span>
+      {wrong && left && (
+        <span role="alert" className="text-copper text-note">
+          No day: write 15 Sep 2026 or 2026-09-15.
+        </span>
+      )}
     </span>
   );
 }

@@ -60,6 +60,15 @@ test('switched off, no key acts and none is shown, on any screen', () => {
   expect([one.did, other.did, one.keys().shown('a')]).toEqual([[], [], undefined]);
 });
 
+test('who switched them off in an earlier version still has them off, until they are switched on', () => {
+  localStorage.setItem('narrow-sieve:keys-off', '1');
+  const { did, keys } = aScreen('one');
+  press('a');
+  act(() => keys().setOff(false));
+  press('a');
+  expect(did).toEqual(['keep']);
+});
+
 test('what cannot be read of earlier choices is the usual', () => {
   localStorage.setItem('narrow-sieve:keys', '{"own":');
   const { did } = aScreen('one');

@@ -2,6 +2,8 @@
 import { createContext, useContext, useEffect, useRef, useState } from 'react';
 
 const STORE = 'narrow-sieve:keys';
+/** Where earlier versions kept that keys are off. */
+const EARLIER = 'narrow-sieve:keys-off';
 
 /** What a person set for single keys, in this browser. */
 interface Chosen {
@@ -14,7 +16,7 @@ interface Chosen {
 function chosen(): Chosen {
   try {
     const { off, own } = JSON.parse(localStorage.getItem(STORE) ?? '{}') as Partial<Chosen>;
-    return { off: off === true, own: own ?? {} };
+    return { off: off ?? localStorage.getItem(EARLIER) === '1', own: own ?? {} };
   } catch {
     return { off: false, own: {} };
   }

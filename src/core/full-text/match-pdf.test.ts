@@ -37,7 +37,10 @@ test('what is cited does not decide: the DOI of one and the title of another are
 });
 
 test('a scan is found by its name, and only a DOI in it is sure', () => {
-  expect(sure('10.5555_mats.1.pdf', '', '')).toBe(1);
+  for (const name of ['10.5555_mats.1.pdf', '10.5555-mats.1 (2).pdf', '10.5555mats.1.pdf'])
+    expect([name, sure(name, '', '')]).toEqual([name, 1]);
+  // Another DOI that begins like it.
+  expect(offered('10.5555_mats.12.pdf', '')).toEqual([]);
   expect(sure('Holm2019.pdf', '')).toBeNull();
   expect(offered('Holm2019.pdf', '')).toEqual([4]);
   expect(offered('night-work-waking.pdf', '')).toEqual([3]);

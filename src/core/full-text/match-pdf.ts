@@ -87,8 +87,10 @@ export function holdsTitle(pages: readonly string[], titles: readonly string[]):
   return front.letters.length < FEWEST_LETTERS || !titles.some(isTelling) ? null : false;
 }
 
-/** A DOI as the name of a file can carry it: a slash cannot stand there, so anything may stand for it. */
-const nameOf = (doi: string): string => compact(doi);
+/** Words of a name, where letters, capitals and digits are often joined without a space. */
+const spaced = (text: string): string => ` ${normaliseText(text.replace(/(\p{Ll})(\p{Lu}|\d)/gu, '$1 $2'))} `;
+/** A DOI in the name of a file: a slash cannot stand there, so anything may stand for it. It is there whole, or not at all. */
+const namesDoi = (name: string, doi: string): boolean => name.includes(spaced(doi)) || compact(name) === compact(doi);
 
 /**
  * Which of the sought works a PDF is of: by DOI, title and authors on its first pages, and by the name of its file.
@@ -98,11 +100,10 @@ const nameOf = (doi: string): string => compact(doi);
 export function worksOfPdf(pdf: PdfText, works: readonly SoughtWork[]): { sure: PdfFit | null; offered: PdfFit[] } {
   const front = frontOf(pdf.pages);
   const dois = new Set(doisIn(pdf.pages.slice(0, DOI_PAGES).join('\n')));
-  const name = ` ${normaliseText(pdf.name.replace(/\.pdf$/i, '').replace(/(\p{Ll})(\p{Lu}|\d)/gu, '$1 $2'))} `;
-  const nameLetters = name.replaceAll(' ', '');
+  const name = spaced(pdf.name.replace(/\.pdf$/i, ''));
   const fits = works.flatMap((work): PdfFit[] => {
     const { no, titles, doi, families } = work;
-    const inName = doi !== '' && nameLetters.includes(nameOf(doi));
+    const inName = doi !== '' && namesDoi(name, doi);
     const title = titleIn(front, titles);
     const authors = families.slice(0, AUTHORS_LOOKED_FOR).filter((f) => {
       const family = normaliseText(f);

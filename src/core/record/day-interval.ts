@@ -19,6 +19,10 @@ export const lastDayOfMonth = (year: number, month: number): number => new Date(
 
 export const dayToIso = (day: number): string => new Date(day * DAY_MS).toISOString().slice(0, 10);
 
+/** The day of a moment as `YYYY-MM-DD`, by the clock of this machine. */
+export const localDay = (at: Date): string =>
+  [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
+
 /** Day number of an ISO `YYYY-MM-DD` date. @throws RangeError when it is not one (a caller's bug). */
 export function isoToDay(iso: string): number {
   const found = /^(\d{4})-(\d{2})-(\d{2})$/.exec(iso);
@@ -68,7 +72,8 @@ function yearAndMonth(year: number, code: string): DayInterval | null {
 /**
  * The days a partial or seasonal date may mean. Reads RIS `YYYY/MM/DD/other`, MEDLINE `2023 Jul-Aug`,
  * `2023 Spring`, `2023 Jan 5`, ISO `2023-07-05`, `2023-07`, `2023`, EDTF seasons `2023-21` and intervals
- * `2023-03/2023-05`, the year last as in `5 July 2023`, and a trailing free part naming a month, a season or a quarter. Winter is the whole year, as the record does not say which.
+ * `2023-03/2023-05`, the year last as in `5 July 2023`, and a trailing free part naming a month, a season or a quarter.
+ * Winter is the whole year, as the record does not say which.
  * @returns null when the text holds no date that can be placed, an impossible one included
  * @source EDTF (ISO 8601-2) for seasons; RIS and MEDLINE field descriptions for the printed forms
  */

@@ -35,3 +35,18 @@ export const isUnreachable = (error: unknown): boolean => {
     /Connection terminated|timeout exceeded when trying to connect|unable to acquire a connection/i.test(words)
   );
 };
+
+/**
+ * Does something as soon as the database can be reached: one that was stopped is there again within seconds.
+ * @throws what `act` throws for any other reason; that it cannot be reached, after so many tries
+ */
+export async function whenReachable<T>(act: () => Promise<T>, { tries = 30, pauseMs = 1000 } = {}): Promise<T> {
+  for (let left = tries; ; left--) {
+    try {
+      return await act();
+    } catch (error) {
+      if (!isUnreachable(error) || left <= 1) throw error;
+      await new Promise((later) => setTimeout(later, pauseMs));
+    }
+  }
+}

@@ -13,7 +13,7 @@ export interface Noted extends Pick<ReviewChange, 'kind' | 'did' | 'subject'> {
 export async function noteChange(
   { em: tx, now }: { em: EntityManager; now(): Date },
   { id: reviewId, person }: Pick<Review, 'id' | 'person'>,
-  { kind, did, subject, workNo = null as never, why = '', decisions = null as never }: Noted,
+  { kind, did, subject, workNo, why = '', decisions }: Noted,
 ): Promise<void> {
   const seq = await nextSeq(tx, 'review_change', reviewId);
   tx.create(ReviewChange, { reviewId, seq, kind, did, subject, workNo, why, decisions, person, at: now() });

@@ -38,7 +38,10 @@ export function DroppedPdfs({ reviewId, sought, onAttached }: DroppedPdfsProps) 
         onFiles={(files) => void add(files)}
       />
       {open.length > 0 && (
-        <ul aria-label="PDFs to look at" className="mt-2">
+        <p className="mt-2 text-small text-slate">These are attached to nothing yet; left without a choice, they stay so.</p>
+      )}
+      {open.length > 0 && (
+        <ul aria-label="PDFs to look at" className="mt-1">
           {open.map((d) => (
             <OpenPdf key={d.id} one={d} sought={sought} onChoose={(no) => void choose(d.id, no)} />
           ))}

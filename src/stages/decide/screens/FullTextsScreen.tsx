@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import { localDay } from '@/core/record';
 import { Button } from '@/ui/button';
 import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
@@ -124,9 +125,10 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
 
 /** Writes today beside every full text of a list; what was changed with it is taken back together. */
 async function askFor(reviewId: string, lines: readonly SoughtLine[], refresh: () => void) {
-  const now = new Date();
-  const today = [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
-  const asked = await call(reviewId, 'ask-full-texts', { asked: today, works: lines.map((s) => ({ workNo: s.no, seenEdit: s.edit })) });
+  const asked = await call(reviewId, 'ask-full-texts', {
+    asked: localDay(new Date()),
+    works: lines.map((s) => ({ workNo: s.no, seenEdit: s.edit })),
+  });
   if (!asked.ok) return void toast.error(asked.message);
   refresh();
   const { changed, skipped } = asked;

@@ -25,6 +25,9 @@ test('one after another: attached, refused, or asked of; a choice sends the same
   await waitFor(() => expect(states()).toEqual(['attached', 'refused', 'attached']));
   act(() => void result.current.choose(1, null));
   expect(states()).toEqual(['attached', 'attached']);
+  // What is added after something was left out is a file of its own.
+  act(() => void result.current.add([file('d.pdf')]));
+  expect(new Set(result.current.dropped.map((d) => d.id)).size).toBe(3);
 });
 
 test('without an answer the file is still here, to be sent again', async () => {

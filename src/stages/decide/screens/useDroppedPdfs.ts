@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { put } from '@/client/call';
 import { forget } from '@/client/query-client';
 import type { AttachmentLine } from '../store/attachments';
@@ -38,6 +38,7 @@ const signsOf = ({ doi, title, authors, name }: Fit): string =>
  */
 export function useDroppedPdfs(reviewId: string) {
   const [dropped, setDropped] = useState<readonly Dropped[]>([]);
+  const next = useRef(0);
   const settle = (id: number, now: Partial<Dropped>) =>
     setDropped((old) => old.map((d) => (d.id === id ? ({ id, file: d.file, ...now } as Dropped) : d)));
 
@@ -53,8 +54,7 @@ export function useDroppedPdfs(reviewId: string) {
     dropped,
     waiting: dropped.filter((d) => d.state === 'waiting').length,
     async add(files: readonly File[]) {
-      const first = dropped.length;
-      const added = files.map((file, i) => ({ id: first + i, file, state: 'waiting' as const }));
+      const added = files.map((file) => ({ id: next.current++, file, state: 'waiting' as const }));
       setDropped((old) => [...old, ...added]);
       for (const { id, file } of added) await send(id, file, null);
       forget(reviewId, ['each-work', 'decisions']);

@@ -1,4 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { localDay } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { FullText, type Review } from '@/platform/db/schema';
 
@@ -19,13 +20,9 @@ export const lineOf = (row: FullText | null | undefined): FullTextLine =>
     ? { asked: row.asked, promised: row.promised, arrived: row.arrived, source: row.source, note: row.note, edit: row.edit }
     : NO_FULL_TEXT;
 
-/** The day of a moment, where the server is. */
-export const dayOf = (at: Date): string =>
-  [at.getFullYear(), String(at.getMonth() + 1).padStart(2, '0'), String(at.getDate()).padStart(2, '0')].join('-');
-
 /** A full text that was attached has arrived: today, unless somebody said when. A day of asking that is yet to come stays as it is. */
 export async function setArrived(tx: EntityManager, ctx: Context, review: Review, workNo: number): Promise<void> {
-  const today = dayOf(ctx.now());
+  const today = localDay(ctx.now());
   const by = { person: review.person, at: ctx.now() };
   const row = await tx.findOne(FullText, { reviewId: review.id, workNo });
   if (!row)

@@ -29,7 +29,7 @@ export const withdrawRetrieval = reviewCommand({
     const did = input.withdrawn ? 'withdrawn' : 'restored';
     const subject = await nameOfRetrieval(ctx, reviewId, row.id);
     await noteChange(ctx, review, { kind: 'retrieval', did, subject, why: input.why, decisions: decided.length });
-    await enqueue(ctx.em, reviewId, 'classify-review', null, { because: `${subject}, was ${did}` });
+    await enqueue(ctx.em, reviewId, 'classify-review', null, { because: `Records of ${subject}, were ${did}` });
     return {};
   },
 });

@@ -19,26 +19,16 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
   const jobs = useRefreshAfterJobs(reviewId, initial, !(place === 'classify' || (place === 'merge' && part)));
   const job = jobs.find((j) => j.kind !== 'import-file');
   const reading = jobs.filter((j) => j.kind === 'import-file' && isActive(j));
-  if (reading.length > 0 && place !== 'retrieve')
-    return (
-      <Bar role="status">
-        <span className="min-w-0 truncate">
-          Reading {reading.map((j) => j.because || 'a file').join(', ')}: {reading.length === 1 ? 'its' : 'their'} records are in no figure
-          yet.
-        </span>
-      </Bar>
-    );
-  if (!job || job.state === 'done' || job.state === 'cancelled') return null;
   const tell = async (verb: 'cancel-job' | 'merge-again') => {
-    const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job.id }) : call(reviewId, verb, {}));
+    const answer = await (verb === 'cancel-job' ? call(reviewId, verb, { jobId: job!.id }) : call(reviewId, verb, {}));
     if (!answer.ok) toast.error(answer.message);
   };
-  const cancel = !job.cancel && job.state !== 'failed' && (
+  const cancel = job && !job.cancel && (
     <Button look="quiet" onClick={() => tell('cancel-job')}>
       Cancel
     </Button>
   );
-  if (job.state === 'failed')
+  if (job?.state === 'failed')
     return (
       <Bar role="alert">
         <span>
@@ -50,6 +40,16 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
         </Button>
       </Bar>
     );
+  if (reading.length > 0 && place !== 'retrieve')
+    return (
+      <Bar role="status">
+        <span className="min-w-0 truncate">
+          Reading {reading.map((j) => j.because || 'a file').join(', ')}: {reading.length === 1 ? 'its' : 'their'} records are in no figure
+          yet.
+        </span>
+      </Bar>
+    );
+  if (!job || job.state === 'done' || job.state === 'cancelled') return null;
   if (job.message !== '')
     return (
       <Bar role="alert">
@@ -62,7 +62,7 @@ export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs:
   return (
     <Bar role="status">
       <span className="min-w-0 truncate">
-        {job.because && `${job.because.replace(/^r/, 'R')}. `}
+        {job.because && `${job.because}. `}
         {job.cancel
           ? 'Breaking off …'
           : job.state === 'queued'
