@@ -51,9 +51,9 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
     await page.getByRole('button', { name: /^It is work \d: Straps/ }).click();
     await expect(page.getByText(/The search found 3 of 4/)).toBeVisible();
     const list = page.getByRole('region', { name: 'The list' });
-    await expect(list.getByRole('listitem').filter({ hasText: 'Padded trousers' })).toContainText('stoppedby Last 10 years');
-    await expect(list.getByRole('listitem').filter({ hasText: '10.5555/c.99' })).toContainText('not retrieved');
-    await page.getByRole('button', { name: '1 known works stopped by Last 10 years' }).click();
+    await expect(list.getByRole('row').filter({ hasText: 'Padded trousers' })).toContainText('stoppedby Last 10 years');
+    await expect(list.getByRole('row').filter({ hasText: '10.5555/c.99' })).toContainText('not retrieved');
+    await page.getByRole('button', { name: '1 known work stopped by Last 10 years' }).click();
     await expect(page.getByRole('table', { name: 'Known works that Last 10 years stops: 1' })).toContainText('Padded trousers');
   });
 
@@ -67,7 +67,7 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
     await expect(lost).toHaveCount(0);
     await expect(page.getByText('Saving …')).toHaveCount(0);
     await page.goto(`/reviews/${id}/checks/known`);
-    await expect(page.getByRole('region', { name: 'The list' }).getByRole('listitem').filter({ hasText: 'Padded trousers' })).toContainText(
+    await expect(page.getByRole('region', { name: 'The list' }).getByRole('row').filter({ hasText: 'Padded trousers' })).toContainText(
       'through, undecided',
     );
   });
@@ -75,7 +75,7 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
   await test.step('a sample is planned, drawn and judged by keys, without a word of limiters', async () => {
     await page.getByRole('link', { name: 'Spot checks' }).click();
     await expect(page.getByText('2 works are stopped and undecided: 2 by Last 17 years.')).toBeVisible();
-    await page.getByLabel('Seed (empty: by chance)').fill('4');
+    await page.getByLabel('Seed (empty: random)').fill('4');
     await page.getByRole('button', { name: 'Draw 2' }).click();
     const main = page.getByRole('main');
     await expect(main.getByRole('heading', { level: 1 })).toContainText(/Gloves|Stools/);
@@ -108,7 +108,7 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
     await page.getByRole('link', { name: 'Limiter audit' }).click();
     const limiter = page.getByRole('region', { name: 'Last 17 years' });
     await expect(limiter).toContainText('1 of 2 judged would have been kept');
-    await expect(limiter).toContainText('A person spoke otherwise on 1 work.');
+    await expect(limiter).toContainText('A person chose otherwise for 1 work.');
     await expect(limiter).toContainText('Known relevant lostNone.');
     await page.getByRole('link', { name: 'methods', exact: true }).click();
     await expect(page.getByRole('region', { name: 'Checks of the limiters' })).toContainText(

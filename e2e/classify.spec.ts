@@ -68,7 +68,7 @@ test('what databases contradict each other in is ruled on at once, and taken bac
     const dialog = page.getByRole('dialog');
     await expect(dialog.getByText(/2 entries: 2 new, 0 changed/)).toBeVisible();
     await expect(dialog.getByText(/line 3, issn: The check digit of this ISSN is wrong/)).toBeVisible();
-    await dialog.getByRole('button', { name: 'Take it in' }).click();
+    await dialog.getByRole('button', { name: 'Import it' }).click();
     await expect(page.getByRole('heading', { name: 'Register of venues: 2' })).toBeVisible();
     await expect(page.getByText('Every venue that the records name is there.')).toBeVisible({ timeout: 20_000 });
     await page.getByRole('link', { name: 'Classify', exact: true }).first().click();

@@ -82,6 +82,60 @@ async function expectNoWider(page: Page) {
   }
 }
 
+/** What can be pressed can be reached: it takes the focus, or stands in a set that the arrow keys go through. */
+async function expectReachable(page: Page) {
+  const stray = await page.evaluate(() => {
+    const pressed = 'a[href], button, input, select, textarea, summary, label, [role=button], [role=option], [role=tab]';
+    const bad: string[] = [];
+    for (const e of document.querySelectorAll<HTMLElement>('#content *')) {
+      // What a picture shows stands in a table beside it, which the keyboard goes through.
+      if (!e.checkVisibility() || getComputedStyle(e).cursor !== 'pointer' || e.closest('[role=img]')) continue;
+      const control = e.closest<HTMLElement>(pressed);
+      if (!control) bad.push(`${e.outerHTML.slice(0, 80)} looks as if it could be pressed`);
+      else if (
+        control.tabIndex < 0 &&
+        !control.closest('label, [aria-hidden=true]') &&
+        !control.parentElement?.closest(':has([tabindex="0"])')
+      )
+        bad.push(`${control.outerHTML.slice(0, 80)} takes no focus`);
+    }
+    return bad;
+  });
+  expect(stray).toEqual([]);
+}
+
+/** As many steps of Tab as show that the parts of a screen are gone through: a longer list is more of the same. */
+const STEPS = 24;
+
+/** Going by Tab, what has the focus is to be seen, marked as having it, and moves on. */
+async function expectSeenByTab(page: Page) {
+  await page.evaluate(() => {
+    (document.activeElement as HTMLElement | null)?.blur();
+    window.scrollTo(0, 0);
+  });
+  const bad: string[] = [];
+  let before = '';
+  for (let i = 0; i < STEPS; i++) {
+    await page.keyboard.press('Tab');
+    const now = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null;
+      if (!e || e === document.body) return null;
+      const box = e.getBoundingClientRect();
+      const at = document.elementFromPoint(box.x + Math.min(box.width / 2, 40), box.y + box.height / 2);
+      const style = getComputedStyle(e);
+      const marked = style.outlineStyle !== 'none' || style.boxShadow !== 'none';
+      const seen = box.width > 0 && !!at && (e.contains(at) || at.contains(e) || !!at.closest('label')?.contains(e));
+      return { words: `${e.outerHTML.slice(0, 90)} at ${box.x},${box.y}`, marked, seen };
+    });
+    if (!now) break; // Past the last one.
+    if (!now.marked) bad.push(`not marked: ${now.words}`);
+    if (!now.seen) bad.push(`not to be seen: ${now.words}`);
+    if (now.words === before) bad.push(`Tab stays: ${now.words}`);
+    before = now.words;
+  }
+  expect(bad).toEqual([]);
+}
+
 test('the first page is accessible', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Reviews', exact: true })).toBeVisible();
@@ -108,7 +162,10 @@ for (const stage of STAGES) {
     if (stage === 'classify') await page.getByRole('button', { name: /^Publication type: \d+ conflicting/ }).click();
     await expectWhole(page);
     await expectAccessible(page, DARK_TOO.includes(stage));
+    await expectReachable(page);
     await expectNoWider(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await expectSeenByTab(page);
     expect(problems).toEqual([]);
   });
 }

@@ -63,7 +63,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await page.keyboard.press('Escape');
   await page.keyboard.press('a');
   await expect(title).toContainText('roofers');
-  await expect(page.getByRole('region', { name: 'Alike, and decided' })).toContainText('kept');
+  await expect(page.getByRole('region', { name: 'Similar works already decided' })).toContainText('kept');
   // Excluded by the number of the reason: grounds that nobody touched say which.
   await page.keyboard.press('d');
   await page.keyboard.press('1');
@@ -131,7 +131,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await expect(page.getByText('The wording is saved.')).toBeVisible();
   await press(page, page.getByRole('link', { name: 'References', exact: true }));
   await expect(page.getByText('The title is in capitals throughout.')).toBeVisible();
-  await press(page, page.getByRole('button', { name: 'Set it right' }).first());
+  await press(page, page.getByRole('button', { name: 'Correct it' }).first());
   await press(page, page.getByRole('button', { name: 'Save', exact: true }));
   await expect(page.getByText(/Straps for floor layers: A randomised trial/).first()).toBeVisible({ timeout: 20_000 });
   await press(page, page.getByRole('link', { name: 'Methods and tables' }));

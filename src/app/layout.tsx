@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { Toaster } from 'sonner';
+import { FocusHint } from '@/ui/focus-hint';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -15,6 +16,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
     <html lang="en">
       <body>
         {children}
+        <FocusHint />
         <Toaster
           // Over the middle of the top bar, where nothing is read or filled in; one at a time.
           position="top-center"

@@ -1,4 +1,12 @@
-import { type ActiveLimiter, type Combination, readCombination, readNarrowing, readWithWords, type SearchStep } from './steps';
+import {
+  type ActiveLimiter,
+  type Combination,
+  readCombination,
+  readNarrowing,
+  readSameLine,
+  readWithWords,
+  type SearchStep,
+} from './steps';
 
 export type StepFindingCode =
   | 'and-exceeds'
@@ -51,7 +59,8 @@ export function checkSteps(steps: readonly SearchStep[], reported: number | null
     if (combination) {
       const missing = linesOf(combination).filter((line) => line === step.number || !byNumber.has(line));
       if (missing.length) report('no-such-line', `Line ${step.number} uses line ${missing[0]}, which is not in the log.`);
-      if (narrowing) checkNarrowing(step, byNumber.get(narrowing.line), report);
+      if (narrowing || (combination.op === 'line' && step.limiters.length))
+        checkNarrowing(step, byNumber.get(narrowing?.line ?? linesOf(combination)[0]!), report);
       else checkCombination(step, combination, byNumber, report);
       // What is active in a combination follows from its parts, besides what the line itself names.
       active.set(step.number, union(own, inherited(combination, active)));
@@ -83,6 +92,8 @@ export function checkSteps(steps: readonly SearchStep[], reported: number | null
 function combinationIn(text: string, has: (line: number) => boolean): Combination | null {
   const whole = readCombination(text);
   if (whole) return whole;
+  const same = readSameLine(text);
+  if (same !== null && has(same)) return { op: 'line', line: same };
   const partial = readWithWords(text);
   return partial && linesOf(partial).every(has) ? partial : null;
 }
@@ -133,7 +144,12 @@ function checkCombination(step: SearchStep, c: Combination, steps: ReadonlyMap<n
   if (step.count === null) return;
   const bounds = boundsOf(c, steps);
   if (bounds.most !== null && step.count > bounds.most) {
-    if (c.op === 'and')
+    if (c.op === 'line')
+      report(
+        'narrowing-rose',
+        `Line ${step.number} gives ${n(step.count)}, more than the ${n(bounds.most)} of line ${c.line}, which it goes on from.`,
+      );
+    else if (c.op === 'and')
       report(
         'and-exceeds',
         `Line ${step.number} gives ${n(step.count)}, but the smallest of the lines it joins with AND has ${n(bounds.most)}.`,
@@ -146,7 +162,7 @@ function checkCombination(step: SearchStep, c: Combination, steps: ReadonlyMap<n
         `Line ${step.number} gives ${n(step.count)}, but the lines it joins with OR have only ${n(bounds.most)} together.`,
       );
   }
-  if (step.count < bounds.least)
+  if (c.op !== 'line' && step.count < bounds.least)
     report(
       'or-below',
       `Line ${step.number} gives ${n(step.count)}, fewer than the ${n(bounds.least)} that one of the lines it joins with OR has alone.`,

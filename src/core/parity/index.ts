@@ -6,6 +6,7 @@ export * from './hidden';
 export * from './natives';
 export * from './parity';
 export * from './profile';
+export * from './read-history';
 export * from './relate';
 export * from './scope';
 export * from './search-log';

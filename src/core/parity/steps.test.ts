@@ -1,5 +1,6 @@
-import { checkSteps } from './check-steps';
-import { readCombination, readHistory, readNarrowing, readWithWords, type SearchStep } from './steps';
+import { checkSteps, limitersAtEnd } from './check-steps';
+import { readHistory } from './read-history';
+import { readCombination, readNarrowing, readWithWords, type SearchStep } from './steps';
 
 const step = (number: number, done: string, count: number | null, ...limiters: string[]): SearchStep => ({
   number,
@@ -122,3 +123,76 @@ test('the vanished limiter is named in the sentence', () => {
     '“2016–2026” was active after line 1 and is gone after line 2',
   );
 });
+
+/** Histories as platforms print them, made up: what is read of each, and which limiters it ended with. */
+const PRINTED: [string, string, [string, number | null][], string[]][] = [
+  [
+    'a title over it, limiters on lines that go on from one line',
+    `Search history saved 12 March 2026 10:42
+#\tQuery\tResults
+S1\t(TI night* OR AB night*) AND shift\t4,512
+S2\tTI nap* OR AB nap*\t1.208
+S3\tS1 AND S2\t88
+S4\tS3 Limiters - Peer Reviewed; Date of publication: 20160101-20261231\t61
+S5\tS4 Narrow by Language: - English\t57`,
+    [
+      ['(TI night* OR AB night*) AND shift', 4512],
+      ['TI nap* OR AB nap*', 1208],
+      ['S1 AND S2', 88],
+      ['S3', 61],
+      ['S4', 57],
+    ],
+    ['Peer Reviewed', 'Date of publication: 20160101-20261231', 'Language: English'],
+  ],
+  [
+    'copies taken out after a limiter',
+    `1. exp Tides/ (23456)
+2. limit 1 to english language (910)
+3. remove duplicates from 2 (880)`,
+    [
+      ['exp Tides/', 23456],
+      ['limit 1 to english language', 910],
+      ['remove duplicates from 2', 880],
+    ],
+    ['english language'],
+  ],
+  [
+    'a last column of days',
+    'Line\tTerms\tHits\tDate run\n1\tnight work\t2 000\t2026-03-12\n2\tsafety\t5 000\t12 Mar 2026 10:20\n3\t#1 AND #2\t600\t12.03.2026',
+    [
+      ['night work', 2000],
+      ['safety', 5000],
+      ['#1 AND #2', 600],
+    ],
+    [],
+  ],
+  [
+    'no numbers at all',
+    'Query: tide mill* AND (history OR archaeology)\nResults: 341\nFilters applied: Refereed; 2000-2026\nResults: 122',
+    [
+      ['tide mill* AND (history OR archaeology)', 341],
+      ['tide mill* AND (history OR archaeology)', 122],
+    ],
+    ['Refereed', '2000-2026'],
+  ],
+  [
+    'numbers in brackets, a limiter in square ones',
+    '(1) tide mill*: 341 results\n(2) archaeolog*: 12 040 results\n(3) (1) AND (2): 77 results\n(4) (3) [Articles only]: 31 results',
+    [
+      ['tide mill*', 341],
+      ['archaeolog*', 12040],
+      ['(1) AND (2)', 77],
+      ['(3) [Articles only]', 31],
+    ],
+    ['Articles only'],
+  ],
+];
+test.each(PRINTED)('%s: read whole, nothing wrong, limiters carried along', (_what, text, lines, atEnd) => {
+  const { steps, unread } = readHistory(text);
+  expect(unread).toEqual([]);
+  expect(steps.map((s) => [s.done, s.count])).toEqual(lines);
+  expect(checkSteps(steps)).toEqual([]);
+  expect(limitersAtEnd(steps)).toEqual(atEnd.map((name) => ({ name, how: 'control', lostAfter: null })));
+});
+test('a line that goes on from one line cannot have more', () =>
+  expect(codes(step(1, 'night work', 20), step(2, 'remove duplicates from 1', 21))).toEqual(['2 narrowing-rose']));

@@ -107,71 +107,29 @@ export function readNarrowing(text: string): { line: number; by: string[] } | nu
   const found =
     /^\s*limit\s{1,4}(?:#|S|L)?(\d{1,4})\s{1,4}(?:to|by)\s{0,4}:?\s(.+)$/is.exec(text) ??
     /^\s*(?:#|S|L)?(\d{1,4})\s{1,4}limited\s{1,4}(?:to|by)\s{0,4}:?\s(.+)$/is.exec(text);
+  const bracketed = /^\s*\(?(?:#|S|L)?(\d{1,4})\)?\s{0,4}\[([^[\]]{1,500})\]\s*$/i.exec(text);
+  if (bracketed) return { line: Number(bracketed[1]), by: limiterNames(bracketed[2]!) };
   if (!found) return null;
   const bare = found[2]!.trim().replace(/^\((.*)\)$/s, '$1');
   return { line: Number(found[1]), by: limiterNames(bare) };
 }
 
-const limiterNames = (text: string): string[] =>
+/** "S4" and "remove duplicates from 4": the line that such a step goes on from, with all that is active there. */
+export function readSameLine(text: string): number | null {
+  const found =
+    /^\s*\(?(?:#|S|L|Set\s?)?(\d{1,4})\)?\s*$/i.exec(text) ??
+    /^\s*(?:remove|removed|delete|exclude|without)\s+duplicates?\s+(?:from|in|of)\s+(?:#|S|L|Set\s?|line\s?)?(\d{1,4})\s*$/i.exec(text);
+  return found ? Number(found[1]) : null;
+}
+
+/** Names of limiters as they are listed on one line. */
+export const limiterNames = (text: string): string[] =>
   text
     .split(/;|\n|\band\b/i)
-    .map((part) => part.replace(/\s+/g, ' ').trim())
+    .map((part) =>
+      part
+        .replace(/\s+/g, ' ')
+        .replace(/:\s*[-–]\s*/, ': ')
+        .trim(),
+    )
     .filter(Boolean);
-
-export interface ReadHistory {
-  steps: SearchStep[];
-  /** Lines that were not understood, with their place in what was pasted. */
-  unread: { line: number; text: string }[];
-}
-
-const COUNT =
-  /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3}){1,4}|\d{1,12})\)?\s{0,4}(?:results?|hits?|records?|citations?|documents?|items?)?\)?\s{0,4}$/i;
-const OPENS = /^\s*(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s{0,4}(?:[.):|\t]|\s(?=\S))(.*)$/i;
-const ACTIVE = /\b(?:limiters?|limits|filters?|refined by|narrowed by)\s*[-–:=]\s*(.+?)(?=(?:\s{2,}|\t|\||$))/i;
-
-/**
- * Reads a search history as platforms print it: a line a step with its number, the query or a combination of earlier
- * lines, and the count at its end; a query may run over several lines; the newest may stand first.
- */
-export function readHistory(text: string): ReadHistory {
-  const steps: SearchStep[] = [];
-  const unread: ReadHistory['unread'] = [];
-  let open: { number: number; text: string; line: number } | null = null;
-  const close = () => {
-    if (open) steps.push(stepOf(open.number, open.text));
-    open = null;
-  };
-  text
-    .replace(/\r\n?/g, '\n')
-    .split('\n')
-    .slice(0, 5000)
-    .forEach((line, i) => {
-      if (line.trim() === '') return;
-      const starts = OPENS.exec(line);
-      const number = starts ? Number(starts[1]) : 0;
-      const expected = !open || Math.abs(number - open.number) === 1;
-      if (starts && number > 0 && expected && (open === null || COUNT.test(open.text) || /^\s*(?:#|S\d|L\d|\d+[.):|\t])/.test(line))) {
-        close();
-        open = { number, text: starts[2]!.trim(), line: i + 1 };
-      } else if (open) open.text = `${open.text}\n${line.trim()}`;
-      else if (!/^\W*(?:#|no\.?|line|set|search|query|step)\b.*\b(?:results?|hits|count|query|search(?:es)?)\b/i.test(line))
-        unread.push({ line: i + 1, text: line.trim() });
-    });
-  close();
-  return { steps: steps.sort((a, b) => a.number - b.number), unread };
-}
-
-function stepOf(number: number, text: string): SearchStep {
-  const found = COUNT.exec(text);
-  const count = found ? Number(found[1]!.replace(/\D/g, '')) : null;
-  let done = (found ? text.slice(0, found.index) : text).replace(/[\s|(:=]+$/, '').trim();
-  let limiters: ActiveLimiter[] = [];
-  const active = ACTIVE.exec(done);
-  if (active) {
-    limiters = limiterNames(active[1]!).map((name) => ({ name, how: 'control' }));
-    done = `${done.slice(0, active.index)}${done.slice(active.index + active[0].length)}`.replace(/[\s,;|–-]+$/, '').trim();
-  }
-  const narrowing = readNarrowing(done);
-  if (narrowing) limiters = [...limiters, ...narrowing.by.map((name) => ({ name, how: 'control' as const }))];
-  return { number, done, limiters, count: count !== null && Number.isSafeInteger(count) ? count : null, tabs: [], removed: [] };
-}

@@ -281,6 +281,6 @@ test('a limiter that names no real value is refused, not passed over', () => {
 test('limiters in words', () => {
   expect(limiterWords(coded('level', ['1', '2']), OCEBM_2011, AS_OF)).toBe('Evidence level: Level 1, Level 2');
   expect(limiterWords(recency({ count: 'to-the-day', years: 10 }), OCEBM_2011, AS_OF)).toBe(
-    'first public, last 10 years to the day, from 2016-09-14',
+    'first public, last 10 years to the day, from 14 Sep 2016',
   );
 });

@@ -46,8 +46,8 @@ test.each<[string, Limiter, string]>([
   ],
   ['a window to the day', recent({ count: 'to-the-day', years: 10 }), 'if its window were 16 years, not 10'],
   ['a window by calendar years', recent({ count: 'calendar-years', years: 10 }), 'if its window were 15 years, not 10'],
-  ['a fixed window', recent({ count: 'fixed', from: '2015-01-01', to: null }), 'if its window began on 2011-05-03 or before'],
-  ['a fixed window that ended', recent({ count: 'fixed', from: null, to: '2010-12-31' }), 'if its window ended on 2011-05-03 or later'],
+  ['a fixed window', recent({ count: 'fixed', from: '2015-01-01', to: null }), 'if its window began on 3 May 2011 or before'],
+  ['a fixed window that ended', recent({ count: 'fixed', from: null, to: '2010-12-31' }), 'if its window ended on 3 May 2011 or later'],
   ['a facet', a({ kind: 'facet', facet: 'language', allowed: ['es'] }), 'if it let in English'],
 ])('what would let a work through: %s', (_, limiter, expected) => {
   const columns = aWork();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { dayNumber, dayToIso, isoToDay, minusYears, readDate, yearOfDay } from '@/core/record';
+import { dayNumber, intervalWords, isoToDay, minusYears, readDate, yearOfDay } from '@/core/record';
 import { type Columns, DATE_KINDS, NO_DATE } from '../columns';
 import type { LimiterKind } from './kind';
 
@@ -40,6 +40,8 @@ function judgeRecency(test: RecencyTest, asOf: number, columns: Columns, verdict
   }
 }
 
+const dayInWords = (day: number): string => intervalWords({ from: day, to: day });
+
 export const DATE_LABELS = {
   earliest: 'first public',
   online: 'first online',
@@ -55,7 +57,7 @@ function windowThatPasses(test: RecencyTest, columns: Columns, i: number, asOf: 
   const { window } = test;
   if (window.count === 'fixed') {
     const { from } = windowOf(window, asOf);
-    return first < from ? `if its window began on ${dayToIso(first)} or before` : `if its window ended on ${dayToIso(last)} or later`;
+    return first < from ? `if its window began on ${dayInWords(first)} or before` : `if its window ended on ${dayInWords(last)} or later`;
   }
   let years = Math.max(window.years, yearOfDay(asOf) - yearOfDay(first) - 1);
   while (windowOf({ count: window.count, years }, asOf).from > first) years++;
@@ -67,10 +69,11 @@ export const recency: LimiterKind<RecencyTest> = {
   judge: (test, _evidence, columns, { asOf }, verdicts) => judgeRecency(test, asOf, columns, verdicts),
   words({ date, window }, { asOf }) {
     const which = DATE_LABELS[date];
-    if (window.count === 'fixed') return `${which} ${window.from ?? 'any day'} to ${window.to ?? 'any day'}`;
-    const from = dayToIso(windowOf(window, asOf).from);
+    if (window.count === 'fixed')
+      return `${which} ${window.from ? dayInWords(isoToDay(window.from)) : 'any day'} to ${window.to ? dayInWords(isoToDay(window.to)) : 'any day'}`;
+    const from = dayInWords(windowOf(window, asOf).from);
     const counted = window.count === 'to-the-day' ? 'to the day' : 'by calendar year';
-    return `${which}, last ${window.years} years ${counted}, from ${from}`;
+    return `${which}, last ${window.years} ${window.years === 1 ? 'year' : 'years'} ${counted}, from ${from}`;
   },
   wouldPass: (test, _evidence, columns, i, { asOf }) => windowThatPasses(test, columns, i, asOf),
   settledBy: () => 'A date to the month or day: set it where the work is opened.',

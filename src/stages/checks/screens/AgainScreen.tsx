@@ -12,7 +12,7 @@ export function AgainScreen({ reviewId, view }: { reviewId: string; view: Judged
       <ChecksNav reviewId={reviewId} current="/again" />
       <h1 className="mt-3 text-title">Would you decide the same again?</h1>
       <p className="max-w-[80ch] text-slate">
-        Some of your own decisions on title and abstract are drawn by lot and judged again without seeing them. What differs is a list of
+        Some of your own decisions on title and abstract are drawn at random and judged again without seeing them. What differs is a list of
         works to settle; nothing is changed by judging.
       </p>
       {view.decisions === 0 ? (

@@ -40,7 +40,7 @@ export function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
           {l.evidence === 'stated' ? 'Only what is stated counts' : 'What is stated and what can be inferred counts'}; works of which it
           cannot tell are {UNKNOWN[l.whenUnknown]}.{l.exempt && ` Some types are exempt: ${l.exempt}`}
           {l.waived.map((w) => ` It does not apply to ${w.database}: ${w.reason}`).join('')}
-          {l.overridden > 0 && ` A person spoke otherwise on ${count(l.overridden)} ${plural(l.overridden, 'work')}.`}
+          {l.overridden > 0 && ` A person chose otherwise for ${count(l.overridden)} ${plural(l.overridden, 'work')}.`}
         </Row>
         <Row term="What it costs">
           {cost(l.stopsHere, 'stopped-here', 'stopped here')}. Without it {cost(l.without.through, 'back-through', 'more would be through')}

@@ -23,7 +23,7 @@ export function AuditScreen({ reviewId, given }: { reviewId: string; given: Audi
         <h1 className="text-title">What each limiter is for, and what it cost</h1>
         <p className="text-small">
           <a className="text-navy underline underline-offset-2" href={`/api/reviews/${reviewId}/write-up/audit.csv`}>
-            Take it as CSV
+            Download as CSV
           </a>{' '}
           <span className="text-slate">
             · it stands in the{' '}

@@ -44,7 +44,7 @@ export function Draw({ reviewId, view }: { reviewId: string; view: JudgedAgainVi
         className="w-[150px]"
       />
       <TextField
-        label="Seed (empty: by chance)"
+        label="Seed (empty: random)"
         inputMode="numeric"
         value={seed}
         onChange={(e) => setSeed(e.target.value.replace(/\D/g, '').slice(0, 6))}

@@ -42,10 +42,10 @@ export function KnownForm({ reviewId, first }: { reviewId: string; first: boolea
     router.refresh();
   }
   return (
-    <section aria-label="Bring a list" className="mt-3">
+    <section aria-label="Import a list" className="mt-3">
       {!open && (
         <Button onClick={() => setOpen(true)} aria-expanded={false}>
-          Bring a list …
+          Import a list …
         </Button>
       )}
       {open && (

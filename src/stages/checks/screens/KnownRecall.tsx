@@ -7,9 +7,9 @@ import { shareWords } from '@/core/checks';
 import { Figure } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
-import { count } from '@/ui/words';
+import { count, many } from '@/ui/words';
 import type { KnownFate, KnownLine, KnownView } from '../queries/known-view';
-import { Line, MOST_SHOWN, type OnList } from './KnownList';
+import { KnownTable, MOST_SHOWN, type OnList } from './KnownList';
 import { FATE_WORDS } from './known-words';
 import { ShareBar } from './ShareBar';
 
@@ -89,7 +89,7 @@ export function Recall({ view, onList }: { view: KnownView; onList: OnList }) {
                   {a.lost.length > 0 && (
                     <Figure
                       n={a.lost.length}
-                      label={`${a.lost.length} known works stopped by ${a.name}`}
+                      label={`${many(a.lost.length, 'known work')} stopped by ${a.name}`}
                       active={false}
                       onClick={() => onList(a.lost, `Known works that ${a.name} stops`)}
                       className="font-semibold text-copper"
@@ -153,17 +153,13 @@ export function Fates({ reviewId, view, onList }: { reviewId: string; view: Know
           Take {fate === null ? 'all' : 'these'} off
         </Button>
       </div>
-      <ul className="mt-1">
-        {shown.map((l) => (
-          <Line
-            key={l.number}
-            line={l}
-            onOpen={() => onList([l.work], l.title)}
-            onRemove={() => void remove([l.number], true)}
-            onAsk={() => void askAgain(l)}
-          />
-        ))}
-      </ul>
+      <KnownTable
+        lines={shown}
+        whole={shown.length === lines.length}
+        onOpen={(l) => onList([l.work], l.title)}
+        onRemove={(l) => void remove([l.number], true)}
+        onAsk={(l) => void askAgain(l)}
+      />
       {shown.length < lines.length && (
         <Button className="mt-2" onClick={() => setAll(true)}>
           Show the other {count(lines.length - shown.length)} too

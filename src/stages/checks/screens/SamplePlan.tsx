@@ -11,7 +11,7 @@ import { count, many } from '@/ui/words';
 
 const DESIGNS: readonly { value: SampleDesign; label: string; meaning: string }[] = [
   { value: 'stratified', label: 'A figure for each limiter', meaning: 'Every limiter gets its share of the sample by what it stopped' },
-  { value: 'simple', label: 'One figure for all', meaning: 'One lot over all that was stopped: the fewest works to judge' },
+  { value: 'simple', label: 'One figure for all', meaning: 'One sample over all that was stopped: the fewest works to judge' },
 ];
 
 export const anySeed = () => 1 + Math.floor(Math.random() * 999_998);
@@ -72,7 +72,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
           onChange={(e) => setOwn(e.target.value.trim())}
         />
         <TextField
-          label="Seed (empty: by chance)"
+          label="Seed (empty: random)"
           inputMode="numeric"
           value={seed}
           onChange={(e) => setSeed(e.target.value.replace(/\D/g, '').slice(0, 6))}

@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { percent, stratumWords, wholeWords } from '@/core/checks';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { Explained } from '@/ui/explained';
 import { count } from '@/ui/words';
@@ -19,7 +20,7 @@ export function SpotChecksScreen({ reviewId, view }: { reviewId: string; view: S
       <ChecksNav reviewId={reviewId} current="/spot" />
       <h1 className="mt-3 text-title">Was anything stopped that should not have been?</h1>
       <p className="max-w-[80ch] text-slate">
-        Works that the sieve stopped are drawn by lot and read without seeing why they were stopped. What is found among them bounds what
+        Works that the sieve stopped are drawn at random and read without seeing why they were stopped. What is found among them bounds what
         may be lost among all. Judging decides nothing: a work that was stopped wrongly is rescued below, or its limiter is changed.
       </p>
       {view.strata.length === 0 ? (
@@ -46,6 +47,47 @@ export function SpotChecksScreen({ reviewId, view }: { reviewId: string; view: S
 
 function Check({ reviewId, check, version }: { reviewId: string; check: SpotCheckLine; version: number }) {
   const { result, names } = check;
+  const columns: TableColumn<(typeof result.strata)[number]>[] = [
+    {
+      id: 'limiter',
+      header: 'Limiter',
+      width: 'w-[180px]',
+      value: (s) => names[s.limiter]?.name ?? '',
+      cell: (s) => (
+        <span className="font-medium">
+          <Explained meaning={names[s.limiter]?.words}>{names[s.limiter]?.name}</Explained>
+        </span>
+      ),
+    },
+    { id: 'stopped', header: 'Stopped', width: 'w-[74px]', value: (s) => s.size, cell: (s) => count(s.size) },
+    {
+      id: 'judged',
+      header: 'Judged',
+      width: 'w-[84px]',
+      value: (s) => s.judged + s.unsure,
+      cell: (s) => `${count(s.judged + s.unsure)} of ${count(names[s.limiter]?.drawn ?? 0)}`,
+    },
+    {
+      id: 'wrongly',
+      header: 'Wrongly',
+      width: 'w-[74px]',
+      value: (s) => s.wrong,
+      cell: (s) => <span className="font-semibold">{count(s.wrong)}</span>,
+    },
+    {
+      id: 'share',
+      header: 'Share, and at most',
+      width: 'w-[250px]',
+      value: (s) => (s.atMost === null ? '' : s.atMost / s.size),
+      cell: (s) => <ShareBar rate={s.rate} bound={s.atMost === null ? null : s.atMost / s.size} />,
+    },
+    {
+      id: 'words',
+      header: 'In words',
+      value: (s) => stratumWords(s),
+      cell: (s) => <span className="text-slate">{stratumWords(s)}</span>,
+    },
+  ];
   return (
     <section aria-label={`Sample ${check.number}`} className="mt-5 border-ink border-t-2 pt-2">
       <SampleHeadLine reviewId={reviewId} head={check} version={version}>
@@ -55,51 +97,12 @@ function Check({ reviewId, check, version }: { reviewId: string; check: SpotChec
       <p dir="auto" className="mt-1 max-w-[86ch] font-serif text-lead">
         {wholeWords(result, check.design)}
       </p>
-      <div className="mt-2 relative overflow-x-auto">
-        <table className="w-full min-w-[860px] border-collapse text-small">
-          <caption className="sr-only">What sample {check.number} says of each limiter</caption>
-          <thead>
-            <tr className="border-ink border-b-[1.5px] text-left text-note text-slate">
-              <th scope="col" className="w-[180px] py-1 font-medium">
-                Limiter
-              </th>
-              <th scope="col" className="w-[74px] text-right font-medium">
-                Stopped
-              </th>
-              <th scope="col" className="w-[84px] text-right font-medium">
-                Judged
-              </th>
-              <th scope="col" className="w-[74px] text-right font-medium">
-                Wrongly
-              </th>
-              <th scope="col" className="w-[250px] pl-5 font-medium">
-                Share, and at most
-              </th>
-              <th scope="col" className="pl-5 font-medium">
-                In words
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {result.strata.map((s) => (
-              <tr key={s.limiter} className="border-rule border-b align-top">
-                <th scope="row" className="py-1.5 text-left font-medium">
-                  <Explained meaning={names[s.limiter]?.words}>{names[s.limiter]?.name}</Explained>
-                </th>
-                <td className="py-1.5 text-right">{count(s.size)}</td>
-                <td className="py-1.5 text-right">
-                  {count(s.judged + s.unsure)} of {count(names[s.limiter]?.drawn ?? 0)}
-                </td>
-                <td className="py-1.5 text-right font-semibold">{count(s.wrong)}</td>
-                <td className="py-1.5 pl-5">
-                  <ShareBar rate={s.rate} bound={s.atMost === null ? null : s.atMost / s.size} />
-                </td>
-                <td className="py-1.5 pl-5 text-slate">{stratumWords(s)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <DataTable
+        caption={`What sample ${check.number} says of each limiter`}
+        columns={columns}
+        rows={result.strata}
+        rowKey={(s) => s.limiter}
+      />
       {check.wrong.length > 0 && <WronglyStopped reviewId={reviewId} check={check.number} works={check.wrong} />}
     </section>
   );

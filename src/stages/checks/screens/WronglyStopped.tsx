@@ -98,7 +98,7 @@ function Rescue({ reviewId, check, work }: { reviewId: string; check: number; wo
           Rescue
         </Button>
         <Button look="quiet" onClick={() => setReason(null)}>
-          Leave
+          Cancel
         </Button>
       </span>
     </form>

@@ -40,7 +40,7 @@ export function ValueTable({ axis, values, counts, databases, onAsk }: ValueTabl
           </th>
           <th scope="col" className="w-[86px] text-right font-medium">
             <Explained meaning="Works that may have this value or another: they count once for every value that is still possible.">
-              may be
+              possible
             </Explained>
           </th>
           <th scope="col" className="w-[150px] pl-3 font-medium">

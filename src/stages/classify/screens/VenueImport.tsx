@@ -93,9 +93,9 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
             </section>
           )}
           <div className="flex justify-end gap-2">
-            <Button onClick={onClose}>Leave the register as it is</Button>
+            <Button onClick={onClose}>Cancel</Button>
             <Button look="solid" disabled={busy || preview.added.length + preview.changed.length === 0} onClick={take}>
-              {busy ? 'Taking it in …' : 'Take it in'}
+              {busy ? 'Importing …' : 'Import it'}
             </Button>
           </div>
         </div>

@@ -1,10 +1,11 @@
 import { STAGE_WORDS, STAGES } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { DayField, Select, TextField } from '@/ui/field';
-import { count, minute } from '@/ui/words';
+import { count } from '@/ui/words';
 
 import type { LedgerInput, LedgerKind, LedgerLine } from '../queries/ledger';
 import { DecideNav } from './DecideNav';
+import { LedgerTable } from './LedgerTable';
 
 interface LedgerScreenProps {
   reviewId: string;
@@ -72,56 +73,8 @@ export function LedgerScreen({ reviewId, input, kinds, people, reasons, lines, t
           CSV of these {count(total)}
         </a>
       </form>
-      <div className="mt-3 relative overflow-x-auto">
-        <table className="w-full min-w-[880px] border-collapse text-small">
-          <thead>
-            <tr className="border-ink border-b-[1.5px] text-left text-slate">
-              <th className="w-[128px] py-1 font-medium">When</th>
-              <th className="w-[110px] font-medium">Who</th>
-              <th className="w-[250px] font-medium">What</th>
-              <th className="font-medium">Work</th>
-              <th className="w-[34%] font-medium">Grounds or reason given, and what it was at the time</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((l, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: an act has several lines alike, and lines never change places
-              <tr key={`${l.at}${l.kind}${l.work}${i}`} className="border-rule border-b align-top">
-                <td className="py-1.5 whitespace-nowrap">{minute(l.at)}</td>
-                <td className="py-1.5">
-                  {l.person}
-                  {l.brought && <span className="block text-note text-slate">brought in</span>}
-                </td>
-                <td className="py-1.5 pr-3">
-                  {l.what}
-                  {l.stage && <span className="block text-slate">by {STAGE_WORDS[l.stage]}</span>}
-                </td>
-                <td className="py-1.5 pr-3">
-                  {l.work !== null && (
-                    <a
-                      dir="auto"
-                      className="line-clamp-2 font-serif underline-offset-2 hover:underline"
-                      href={`/reviews/${reviewId}/slip/${l.work}`}
-                    >
-                      {l.title || `Work ${l.work}`}
-                    </a>
-                  )}
-                </td>
-                <td className="py-1.5">
-                  <span dir="auto" className="line-clamp-3 font-serif" title={l.why}>
-                    {l.why}
-                  </span>
-                  {l.state && (
-                    <span className="line-clamp-1 text-note text-slate" title={l.state}>
-                      {l.state}
-                      {l.sieveVersion ? `; sieve v${l.sieveVersion}` : ''}
-                    </span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <div className="mt-1">
+        <LedgerTable reviewId={reviewId} lines={lines} whole={pages <= 1} />
       </div>
       {lines.length === 0 && <p className="mt-2 text-slate">Nothing of this kind was done.</p>}
       {pages > 1 && (

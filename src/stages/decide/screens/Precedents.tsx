@@ -8,8 +8,8 @@ import type { PrecedentLine } from '../queries/precedents';
 export function Precedents({ reviewId, no, onOpen }: { reviewId: string; no: number; onOpen(no: number): void }) {
   const { data: found } = useAsk(reviewId, 'precedents', { workNo: no });
   return (
-    <section aria-label="Alike, and decided" className="mt-3 border-rule border-t pt-3">
-      <h2 className="mb-1 text-lead">Alike, and decided</h2>
+    <section aria-label="Similar works already decided" className="mt-3 border-rule border-t pt-3">
+      <h2 className="mb-1 text-lead">Similar works already decided</h2>
       {!found ? (
         <p className="text-small text-slate">Looking …</p>
       ) : found.precedents.length === 0 ? (

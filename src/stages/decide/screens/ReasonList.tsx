@@ -71,7 +71,7 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
               <IconButton label={`Move ${r.text} down`} disabled={i === list.length - 1} onClick={() => move(i, i + 1)}>
                 <ChevronDown size={16} aria-hidden />
               </IconButton>
-              <IconButton label={`Put ${r.text} away`} onClick={() => setList((old) => old.filter((_, k) => k !== i))}>
+              <IconButton label={`Archive ${r.text}`} onClick={() => setList((old) => old.filter((_, k) => k !== i))}>
                 <X size={16} aria-hidden />
               </IconButton>
             </span>
@@ -114,7 +114,7 @@ export function ReasonList({ reviewId, view }: { reviewId: string; view: Reasons
                     disabled={list.some((o) => o.code === r.code)}
                     onClick={() => setList((old) => [...old, { code: r.code, text: r.text, definition: r.definition }])}
                   >
-                    Take it back into the list
+                    Restore it to the list
                   </Button>
                 )}
               </li>

@@ -24,7 +24,7 @@ export function LinkPanel({ sides, forward, suggested, onTurn, onPick }: LinkPan
           Record {from.no} ({from.tag}) <b>is the …</b> record {to.no} ({to.tag})
         </span>
         <Button look="quiet" hotkey="R" onClick={onTurn}>
-          Turn round
+          Reverse it
         </Button>
       </legend>
       <div className="flex flex-wrap gap-1.5">

@@ -15,7 +15,7 @@ const KEYS: readonly KeyLine[] = [
   ['j', 'join: the two are one publication'],
   ['k', 'keep apart permanently'],
   ['l', 'link as a family; then the number of a link'],
-  ['r', 'turn the link round'],
+  ['r', 'reverse the link'],
   ['n', 'next pair, without settling this one'],
   ['p', 'previous pair'],
   ['u', 'take back what was settled last'],

@@ -6,9 +6,12 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
 import { Choice } from '@/ui/choice';
+import { DataTable, type TableColumn } from '@/ui/data-table';
 import { count, many } from '@/ui/words';
 
 import type { DatabaseView, TermLine } from '../queries/database-view';
+
+type MappedLine = DatabaseView['mapped'][number];
 
 const AXES = ['publicationType', 'sourceType', 'design', 'peerReview'] as const satisfies readonly CodedAxis[];
 
@@ -43,58 +46,71 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
     router.refresh();
   }
   if (database.unmapped.length === 0 && database.mapped.length === 0) return null;
+  const columns: TableColumn<TermLine | MappedLine>[] = [
+    {
+      id: 'term',
+      header: 'Term',
+      value: (t) => t.term,
+      cell: (t) => <span className={'sets' in t ? 'font-medium' : 'font-medium text-copper'}>{t.term}</span>,
+    },
+    {
+      id: 'from',
+      header: 'From',
+      width: 'w-[190px]',
+      value: (t) => VOCABULARY_LABELS[t.vocabulary],
+      cell: (t) => <span className="text-slate">{VOCABULARY_LABELS[t.vocabulary]}</span>,
+    },
+    {
+      id: 'records',
+      header: 'Records',
+      width: 'w-[90px]',
+      value: (t) => t.records,
+      cell: (t) =>
+        'sets' in t ? (
+          count(t.records)
+        ) : (
+          <Link
+            className="underline-offset-2 hover:underline"
+            aria-label={`Records with ${t.term}: ${t.records}`}
+            href={`/reviews/${reviewId}/records?database=${database.tag}&unmapped=${encodeURIComponent(`${t.vocabulary}|${t.term}`)}`}
+          >
+            {count(t.records)}
+          </Link>
+        ),
+    },
+    {
+      id: 'means',
+      header: 'Means',
+      width: 'w-[320px]',
+      value: (t) => ('sets' in t ? setsWords(t.sets) : ''),
+      cell: (t) =>
+        'sets' in t ? (
+          <>
+            {setsWords(t.sets)}
+            <button
+              type="button"
+              className="ml-3 min-h-6 text-navy underline-offset-2 hover:underline"
+              aria-label={`Take back what ${t.term} means`}
+              disabled={busy !== ''}
+              onClick={() => void map(t, null)}
+            >
+              Take back
+            </button>
+          </>
+        ) : (
+          <MeaningSelect term={t} busy={busy !== ''} onPick={(sets) => void map(t, sets)} />
+        ),
+    },
+  ];
   return (
     <section id="terms" aria-label="Terms of the database" className="scroll-mt-4">
       <h2 className="mb-1 text-lead">What its own terms mean</h2>
-      <table className="w-full text-left text-small">
-        <thead>
-          <tr className="text-note text-slate">
-            <th className="font-medium">Term</th>
-            <th className="w-[190px] font-medium">From</th>
-            <th className="w-[90px] text-right font-medium">Records</th>
-            <th className="w-[300px] pl-4 font-medium">Means</th>
-          </tr>
-        </thead>
-        <tbody>
-          {database.unmapped.map((t) => (
-            <tr key={`${t.vocabulary}|${t.term}`} className="h-9 border-rule border-t">
-              <td className="font-medium text-copper">{t.term}</td>
-              <td className="text-slate">{VOCABULARY_LABELS[t.vocabulary]}</td>
-              <td className="text-right">
-                <Link
-                  className="underline-offset-2 hover:underline"
-                  aria-label={`Records with ${t.term}: ${t.records}`}
-                  href={`/reviews/${reviewId}/records?database=${database.tag}&unmapped=${encodeURIComponent(`${t.vocabulary}|${t.term}`)}`}
-                >
-                  {count(t.records)}
-                </Link>
-              </td>
-              <td className="pl-4">
-                <MeaningSelect term={t} busy={busy !== ''} onPick={(sets) => void map(t, sets)} />
-              </td>
-            </tr>
-          ))}
-          {database.mapped.map((t) => (
-            <tr key={`${t.vocabulary}|${t.term}`} className="h-9 border-rule border-t">
-              <td className="font-medium">{t.term}</td>
-              <td className="text-slate">{VOCABULARY_LABELS[t.vocabulary]}</td>
-              <td className="text-right">{count(t.records)}</td>
-              <td className="pl-4">
-                {setsWords(t.sets)}
-                <button
-                  type="button"
-                  className="ml-3 min-h-6 text-navy underline-offset-2 hover:underline"
-                  aria-label={`Take back what ${t.term} means`}
-                  disabled={busy !== ''}
-                  onClick={() => void map(t, null)}
-                >
-                  Take back
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Terms of the database"
+        columns={columns}
+        rows={[...database.unmapped, ...database.mapped]}
+        rowKey={(t) => `${t.vocabulary}|${t.term}`}
+      />
     </section>
   );
 }

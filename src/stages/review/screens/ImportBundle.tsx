@@ -19,7 +19,7 @@ export function ImportBundle() {
   }
   return (
     <div className="mt-5 border-rule border-t pt-4">
-      <h2 className="text-lead">Or bring one</h2>
+      <h2 className="text-lead">Or import one</h2>
       <p className="mb-2 text-small text-slate">A bundle, as it is exported under Write up, comes back to the same state.</p>
       <FileInput ref={chooser} label="Bundle of a review" accept=".zip,application/zip" onFiles={(files) => void take(files)} />
       <Button disabled={state !== null && 'busy' in state} onClick={() => chooser.current?.click()}>

@@ -184,7 +184,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           </>
         ) : (
           <p className="text-slate">
-            Pick a limiter to see and change what it lets in, what evidence it uses, and what it does when it can't tell.
+            Pick a limiter to see and change what it allows, what evidence it uses, and what it does when it can't tell.
           </p>
         )}
         {picked?.on && (

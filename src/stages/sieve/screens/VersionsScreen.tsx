@@ -77,7 +77,7 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
           The working sieve as a file
         </a>
         <FileInput ref={input} label="A sieve file" accept=".json,application/json" onFiles={([file]) => file && void take(file)} />
-        <Button onClick={() => input.current?.click()}>Take over a sieve from a file …</Button>
+        <Button onClick={() => input.current?.click()}>Load a sieve from a file …</Button>
       </div>
       <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-8">
         <section aria-label="Saved versions">

@@ -82,7 +82,7 @@ export function SaidAtLimiters({ reviewId, work, onSaid }: SaidProps) {
                 {asked === 'stop' ? 'Stop' : act}
               </Button>
               <Button look="quiet" onClick={() => setAsked(null)}>
-                Leave
+                Cancel
               </Button>
             </span>
           </form>

@@ -135,7 +135,7 @@ function Fix({ reviewId, no, lint, value }: { reviewId: string; no: number; lint
           <Pill>set</Pill>
         ) : (
           <Button look="quiet" className="text-small" aria-expanded={open} onClick={() => setOpen(!open)}>
-            Set it right
+            Correct it
           </Button>
         )}
       </p>

@@ -122,7 +122,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
         </ul>
         {slip.limiters.length === 0 && <p className="text-slate">No limiter is set.</p>}
       </Part>
-      <Part title="Alike, and decided">
+      <Part title="Similar works already decided">
         <ul>
           {slip.precedents.map((p) => (
             <li key={p.no}>
@@ -139,7 +139,7 @@ export function SlipSheet({ slip }: { slip: Slip }) {
             </li>
           ))}
         </ul>
-        {slip.precedents.length === 0 && <p className="text-slate">Nothing alike is decided.</p>}
+        {slip.precedents.length === 0 && <p className="text-slate">Nothing similar is decided.</p>}
         {slip.difference && <p>What sets this one apart: {slip.difference}</p>}
       </Part>
       <Part title="What was decided, and by whom">

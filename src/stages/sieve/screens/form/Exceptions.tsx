@@ -110,7 +110,7 @@ function Waiver({
               Waive
             </Button>
             <Button look="quiet" onClick={() => setReason(null)}>
-              Leave
+              Cancel
             </Button>
           </span>
         </form>

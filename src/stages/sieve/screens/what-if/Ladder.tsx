@@ -80,7 +80,7 @@ export function Ladder({ inHand, scheme }: { inHand: SieveInHand; scheme: Eviden
         fileName="ladder"
       >
         <StepSlider
-          label="Lowest level let in"
+          label="Lowest level allowed"
           steps={bars.map((b) => `down to level ${b.name}`)}
           value={Math.max(0, current)}
           onSlide={setDragged}

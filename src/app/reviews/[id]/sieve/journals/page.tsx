@@ -6,7 +6,7 @@ import { databaseNames, databasesOf, retrievalsOf } from '@/stages/retrieve';
 import { Behind, journalsBehind } from '@/stages/sieve/queries/behind';
 import { JournalsScreen } from '@/stages/sieve/screens/JournalsScreen';
 
-export const metadata: Metadata = { title: 'Journals to tell of' };
+export const metadata: Metadata = { title: 'Journals behind held works' };
 
 export default reviewPage('read', async (ctx, { id }, search) => {
   const input = Behind.safeParse({ limiter: search.limiter, retrieval: search.retrieval ?? null });
