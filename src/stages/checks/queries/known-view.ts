@@ -1,7 +1,7 @@
 import { knownRecall, numberNeededToRead, precision } from '@/core/checks';
 import type { WorkState } from '@/core/flow';
 import { peopleText } from '@/core/merge';
-import type { BibRecord } from '@/core/record';
+import { type BibRecord, intervalWords, readDate } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { type ReviewState, reviewState } from '@/stages/decide';
 import { databasesOf } from '@/stages/retrieve';
@@ -153,7 +153,7 @@ function lineOf(
     detail: detailOf(
       peopleText(item.authors),
       item.container,
-      item.dates.issue || item.dates.online,
+      dateWords(item.dates.issue || item.dates.online),
       title === identifier ? '' : identifier,
     ),
     records: works.get(work)?.records ?? 0,
@@ -174,11 +174,23 @@ function choices(known: KnownWork, matched: ReadonlyMap<number, Matched>): Known
     if (before) before.tags = [...new Set([...before.tags, r.tag ?? '--'])];
     else
       found.set(r.work_no, {
-        ...{ record: m.record, work: r.work_no, tags: [r.tag ?? '--'], title: r.title, detail: detailOf(r.container, r.year, r.doi) },
+        ...{
+          record: m.record,
+          work: r.work_no,
+          tags: [r.tag ?? '--'],
+          title: r.title,
+          detail: detailOf(r.container, dateWords(r.year), r.doi),
+        },
         ...{ sameTitle: m.sameTitle, same: m.verdict === 'same' },
       });
   }
   return [...found.values()];
+}
+
+/** As dates are written everywhere; what is no date stays as printed. */
+function dateWords(printed: string): string {
+  const read = readDate(printed);
+  return read ? intervalWords(read) : printed;
 }
 
 const detailOf = (...parts: string[]): string => parts.filter(Boolean).join(' · ');
