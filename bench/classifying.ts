@@ -20,7 +20,7 @@ import { demoFiles } from '../demo/generate';
 import { row, seconds } from './print';
 
 /** The demo's records and those of other fields that have an abstract. */
-async function toldRecords(): Promise<BibRecord[]> {
+export async function toldRecords(): Promise<BibRecord[]> {
   const records: BibRecord[] = (await fieldRecords()).map((f) => f.record);
   const files = demoFiles().exports;
   for (const [name, format] of [

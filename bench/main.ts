@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -10,6 +10,7 @@ import { crowd } from './crowd';
 import { deciding } from './deciding';
 import { faults } from './faults';
 import { importing } from './importing';
+import { likely } from './likely';
 import { merging } from './merging';
 import { mutations } from './mutations';
 import { outside } from './outside';
@@ -27,6 +28,7 @@ if (wants('importing')) await importing(['ris', 'nbib', 'pubmed-xml']);
 if (wants('outside')) await outside();
 if (wants('merging')) merging();
 if (wants('classifying')) await classifying();
+if (wants('likely')) await likely();
 if (wants('pointing')) await pointing();
 if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();

@@ -1,7 +1,8 @@
 import { basename } from 'node:path';
 import { type Classification, classifyWork, disputesOf, FACET_NAMES, type RecordOfWork, readyRecord, WORK_AXES } from '@/core/classify';
+import { basisOfLots, likelyMasks, openAxes, packedShares, sharesOfWork } from '@/core/likely';
 import { mergeRecords, worksOf } from '@/core/merge';
-import { type DayInterval, dayToIso } from '@/core/record';
+import { type BibRecord, type DayInterval, dayToIso } from '@/core/record';
 import { axisValues } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { asOfDay, entriesOf, levelsOf, printLine, type Settings } from './input';
@@ -10,12 +11,21 @@ import { type AsideLine, mergeableOf, type Place, reasonOf } from './mergeable';
 const iso = (interval: DayInterval | null) => interval && { from: dayToIso(interval.from), to: dayToIso(interval.to) };
 
 /** `classify`: a line per record, each taken as a work of its own; with `--merged`, a line per work. */
-export async function classifyCommand(files: readonly string[], settings: Settings & { merged: boolean }): Promise<void> {
+export async function classifyCommand(
+  files: readonly string[],
+  settings: Settings & { merged: boolean; likely: number | null },
+): Promise<void> {
   asOfDay(settings);
   const levels = levelsOf(settings);
+  const basis = settings.likely === null ? null : basisOfLots(settings.likely);
+  const ready = (key: number, record: BibRecord): RecordOfWork => {
+    const read = readyRecord(key, record, settings.scope);
+    return basis ? { ...read, found: { ...read.found, likely: packedShares(record, openAxes(read.found)) } } : read;
+  };
   const totals = { works: 0, settled: 0 };
   const classify = (records: readonly RecordOfWork[]) => {
     const classification = classifyWork(records, levels, { register: settings.register });
+    if (basis) classification.likely = likelyMasks(classification, sharesOfWork(records.map((r) => r.found.likely)), levels, basis);
     totals.works++;
     totals.settled += WORK_AXES.filter((a) => classification.axes[a].status === 'settled').length;
     return said(classification, levels);
@@ -38,7 +48,7 @@ export async function classifyCommand(files: readonly string[], settings: Settin
       mergeable,
       places,
       aside: failed,
-    } = await mergeableOf(files, settings, (record) => records.push(readyRecord(records.length, record, settings.scope)));
+    } = await mergeableOf(files, settings, (record) => records.push(ready(records.length, record)));
     aside.push(...failed);
     for (const [i, members] of worksOf(mergeRecords(mergeable).head).entries())
       await line(
@@ -52,7 +62,7 @@ export async function classifyCommand(files: readonly string[], settings: Settin
         if (entry.kind === 'rejected') continue;
         const { ordinal, record } = entry;
         const place = { file, ordinal, id: record.accession };
-        await line([place], place, () => [readyRecord(ordinal, record, settings.scope)]);
+        await line([place], place, () => [ready(ordinal, record)]);
       }
   for (const one of aside) await printLine(one);
   const what = settings.merged ? 'works' : 'records';
@@ -70,6 +80,15 @@ function said(classification: Classification, levels: ReturnType<typeof levelsOf
       date: iso(dates.earliest),
       issueDate: iso(dates.issue),
     },
+    // Where the text makes fewer values likely than the claims leave.
+    ...(classification.likely && {
+      likely: Object.fromEntries(
+        WORK_AXES.filter((a) => classification.likely![a] !== axes[a].mask).map((a) => [
+          a,
+          codesOf(axisValues(a, levels.scheme), classification.likely![a]),
+        ]),
+      ),
+    }),
     stated: Object.fromEntries(WORK_AXES.map((a) => [a, codesOf(axisValues(a, levels.scheme), axes[a].stated.mask)])),
     status: Object.fromEntries(WORK_AXES.map((a) => [a, axes[a].status])),
     settledBy: Object.fromEntries(WORK_AXES.filter((a) => axes[a].tier).map((a) => [a, axes[a].tier])),

@@ -32,6 +32,14 @@ export interface Settings {
   mapping?: ColumnMapping;
 }
 
+/** The share of works in which a likely set is to hold the true value. */
+export function likelySetting(given: string | undefined): number | null {
+  if (given === undefined) return null;
+  const share = Number(given);
+  if (!(share >= 0.5 && share <= 0.99)) throw new Unusable(`--likely wants a share of works from 0.5 to 0.99, not "${given}".`);
+  return share;
+}
+
 /** What a profile file says, as settings. */
 export async function profileSettings(path: string | undefined, refereed: boolean): Promise<Pick<Settings, 'scope' | 'mapping'>> {
   if (!path) return { scope: { allJournalsRefereed: refereed } };

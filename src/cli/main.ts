@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import { SCHEMES } from '@/core/classify';
 import { FORMAT_CODES, type Format } from '@/core/formats';
 import { classifyCommand } from './classify';
-import { mapsSetting, profileSettings, schemeSetting, Unusable, venuesSetting } from './input';
+import { likelySetting, mapsSetting, profileSettings, schemeSetting, Unusable, venuesSetting } from './input';
 import { mergeCommand } from './merge';
 import { parseCommand } from './parse';
 import { rulesDocument } from './rules';
@@ -26,6 +26,7 @@ const USAGE = `npm run --silent cli -- COMMAND FILE…
   --refereed-journals                          every journal in these files' database is refereed
   --venues FILE                                a register of journals and presses, as CSV
   --maps FILE                                  what terms mean in these files' database, as CSV or JSON
+  --likely 0.95                                with classify: also the sets that hold the true value in this share of works
   --scheme ID|FILE                             an evidence scheme: ${Object.keys(SCHEMES).join(', ')}, or JSON
 Defaults: --question treatment-benefit, --scheme ocebm-2011.
 `;
@@ -62,7 +63,8 @@ async function main(argv: string[]): Promise<number> {
     scope: await mapsSetting(values.maps, profile.scope),
   };
   if (command === 'parse') await parseCommand(files, settings);
-  else if (command === 'classify') await classifyCommand(files, { ...settings, merged: values.merged });
+  else if (command === 'classify')
+    await classifyCommand(files, { ...settings, merged: values.merged, likely: likelySetting(values.likely) });
   else if (command === 'merge') await mergeCommand(files, settings);
   else if (command === 'sieve') await sieveCommand(files, { ...settings, with: values.with });
   else throw new Unusable(`Unknown command "${command}".\n\n${USAGE}`);
@@ -76,6 +78,7 @@ const readArgs = (argv: string[]) =>
     options: {
       format: { type: 'string' },
       'as-of': { type: 'string' },
+      likely: { type: 'string' },
       question: { type: 'string', default: 'treatment-benefit' },
       scheme: { type: 'string', default: 'ocebm-2011' },
       with: { type: 'string' },

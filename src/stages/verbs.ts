@@ -4,6 +4,7 @@ import { addKnown, askUnevenness, drawCheck, judgeSample, overlapWorks, removeKn
 import {
   answerJournals,
   askClassifyView,
+  askLikely,
   copyScheme,
   dropScheme,
   dropVenue,
@@ -13,6 +14,7 @@ import {
   ruleAxis,
   saveScheme,
   saveVenue,
+  setLikely,
   undoRuling,
   wordedLikeRuled,
 } from '@/stages/classify';
@@ -125,6 +127,7 @@ export const COMMANDS = [
   copyScheme,
   saveScheme,
   dropScheme,
+  setLikely,
   saveVersion,
 ] as const;
 
@@ -147,6 +150,7 @@ export const QUERIES = [
   orderWorks,
   findWorks,
   askClassifyView,
+  askLikely,
   askUnevenness,
   askParity,
   askWork,

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import type { EvidenceScheme } from '@/core/classify';
 import { createSieveEngine } from '@/core/sieve';
-import { decodeColumns } from '@/core/storage';
+import { decodeColumns } from '@/core/storage/columns';
 
 const engine = createSieveEngine();
 /** The engine, which is handed columns as they are kept and sent. */

@@ -3,6 +3,7 @@ import { page } from '@/app/review-page';
 import { decisionTables } from '@/core/classify';
 import { TopBar } from '@/stages/review/screens/TopBar';
 import { HowItDecides } from './HowItDecides';
+import { LikelyExplained } from './LikelyExplained';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'How it decides' };
@@ -18,6 +19,7 @@ export default page('read', async () => {
           database’s profile, a register of venues or a scheme of your own adds is shown on their pages.
         </p>
         <HowItDecides tables={decisionTables()} />
+        <LikelyExplained />
       </main>
     </>
   );

@@ -39,6 +39,8 @@ export interface RecordClaims {
   unmapped: string[];
   flags: Flag[];
   facets: Facets;
+  /** What models of the text make of it, packed; '' where it tells too little, absent where nobody asked. */
+  likely?: string;
 }
 
 /** Publication types that a publisher can supply before indexing. */
@@ -140,7 +142,7 @@ function addWhatFollows(claims: Claim[], text: UsualText) {
 }
 
 /** What a record's claims leave of an axis; 0 when they conflict. */
-function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
+export function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
   const own: Claim[] = [];
   for (const c of claims) if (c.axis === axis) own.push(c);
   if (own.length === 0) return ALL[axis];

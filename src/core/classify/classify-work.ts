@@ -15,6 +15,9 @@ import { BOUND_TO_SOURCES } from './usual';
 import { registerClaims, type VenueKnown, venueState } from './venue-claims';
 import type { WorkAxis } from './work-axes';
 
+/** What is likely of a work by its text, within what its claims leave: by axis, and where the two share nothing. */
+export type LikelyMasks = Record<WorkAxis, Mask> & { disputed: readonly WorkAxis[] };
+
 /** What is known of a work on each axis, with every claim it rests on. */
 export interface Classification {
   axes: Record<WorkAxis, AxisResult<SourcedClaim>>;
@@ -29,6 +32,8 @@ export interface Classification {
   claims: readonly SourcedClaim[];
   asides: (Aside & { record: number })[];
   unmapped: string[];
+  /** Absent where nothing is narrower than what the claims leave. */
+  likely?: LikelyMasks | undefined;
 }
 
 /** What beside the records themselves bears on a classification. */

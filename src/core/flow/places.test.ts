@@ -41,7 +41,7 @@ describe.each(SEEDS)('one truth in every figure, seed %i', (seed) => {
   const tables: FactTables = {
     ...{ records: [], leaks: [], sample: null, known: [], twoStages },
     works: works.map((w) => ({
-      ...{ no: w.no, state: w.state, fate: 'through' as const, stops: [], holds: [], overridden: [], reason: w.reason },
+      ...{ no: w.no, state: w.state, fate: 'through' as const, stops: [], holds: [], likelyAt: [], overridden: [], reason: w.reason },
       ...{ screening: w.screening ?? '', fullText: w.fullText ?? '' },
     })),
   };

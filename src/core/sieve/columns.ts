@@ -21,7 +21,7 @@ export const NO_DATE = { from: -2147483648, to: 2147483647 } as const;
 
 /**
  * A review's works as typed arrays, index i for work `numbers[i]`: possible values per axis (`all` from every tier,
- * `stated` from stated tiers), day intervals, and which databases retrieved it (bit b = `databases[b]`).
+ * `stated` from stated tiers, `likely` with what is likely by the text), day intervals, and which databases retrieved it (bit b = `databases[b]`).
  */
 export interface Columns {
   revision: number;
@@ -29,6 +29,7 @@ export interface Columns {
   numbers: Int32Array;
   all: Record<MaskAxis, Uint32Array>;
   stated: Record<MaskAxis, Uint32Array>;
+  likely: Record<MaskAxis, Uint32Array>;
   dates: Record<DateKind, { from: Int32Array; to: Int32Array }>;
   /** At most 32 databases a review. */
   membership: Uint32Array;
@@ -78,6 +79,7 @@ export function setRow(columns: Columns, i: number, { number, classification, me
     if (classification.axes[axis].status === 'conflicting') columns.conflicts[i]! |= 1 << bit;
     columns.all[axis][i] = classification.axes[axis].mask;
     columns.stated[axis][i] = classification.axes[axis].stated.mask;
+    columns.likely[axis][i] = classification.likely?.[axis] ?? classification.axes[axis].mask;
   });
   for (const kind of DATE_KINDS) {
     const interval: DayInterval = classification.dates[kind] ?? NO_DATE;
@@ -143,6 +145,7 @@ export function emptyColumns(size: number, databases: string[], revision: number
     numbers: new Int32Array(size),
     all: perAxis(size),
     stated: perAxis(size),
+    likely: perAxis(size),
     dates: Object.fromEntries(DATE_KINDS.map((k) => [k, { from: new Int32Array(size), to: new Int32Array(size) }])) as Columns['dates'],
     membership: new Uint32Array(size),
     conflicts: new Uint32Array(size),
@@ -165,6 +168,7 @@ export const plainSlots = (c: Columns): Slot[] => {
     ...MASK_AXES.flatMap((a): Slot[] => [
       [c.all, a],
       [c.stated, a],
+      [c.likely, a],
     ]), // prettier-ignore
     ...DATE_KINDS.flatMap((k): Slot[] => [
       [c.dates[k], 'from'],

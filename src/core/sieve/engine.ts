@@ -1,5 +1,6 @@
 import { type EvidenceScheme, type Facet, FLAGS, type Flag } from '@/core/classify';
 import { fullMask } from '@/core/vocabularies';
+import { byLikely } from './by-likely';
 import { type CensusAxis, type CensusCounts, census, type KnownAs, knownAs, type ValueCounts, valueCounts, worksWithValue } from './census';
 import type { Columns, MaskAxis } from './columns';
 import { type Leaving, leavingWorks, type OtherWay, otherWays } from './edge';
@@ -31,6 +32,8 @@ export interface SieveEngine {
   leaving(limiter: number, days: number, works: readonly number[]): Leaving[];
   /** Numbers of the works that are held, by the limiters that hold them, as indexes into the sieve. */
   held(): { work: number; limiters: number[] }[];
+  /** Numbers of the works on which a limiter's verdict hangs on what is likely by their text. */
+  byLikely(limiter: number): number[];
   /** Which of these works, by their numbers, each limiter of the last run stops first. */
   lost(works: readonly number[]): number[][];
   /** Values of a facet that occur, with how many works certainly have each. */
@@ -101,6 +104,11 @@ export function createSieveEngine(): SieveEngine {
         found.push({ work: c.numbers[i]!, limiters });
       }
       return found;
+    },
+    byLikely(limiter) {
+      const asked = ran().sieve[limiter];
+      const decided = asked ? byLikely(asked, loaded(), context!) : null;
+      return decided ? [...loaded().numbers].filter((_, i) => decided[i]) : [];
     },
     lost: (works) =>
       lostAt(

@@ -1,9 +1,11 @@
 export * from './answers';
+export { byLikely } from './by-likely';
 export * from './census';
 export * from './columns';
 export * from './compare';
 export * from './edge';
 export { createSieveEngine } from './engine';
+export * from './evidence';
 export * from './exchange';
 export * from './funnel';
 export { fromSample, GALLERY, type Sample, STARTING_SIEVE } from './gallery';

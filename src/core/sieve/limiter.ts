@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { CODED_AXES, maskOf } from '@/core/vocabularies';
 import type { Columns } from './columns';
+import { EVIDENCE, type EvidenceUsed } from './evidence';
 import { kindOf, readsText, testSchema } from './kinds';
-import type { Surroundings } from './kinds/kind';
+import type { EvidenceRead, Surroundings } from './kinds/kind';
 import { answerKey } from './kinds/text';
 import { type Fate, HELD, IN, LEFT, OUT, STOPPED, UNKNOWN } from './verdict';
 
@@ -14,7 +15,7 @@ export const limiterSchema = z.strictObject({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1).max(120),
   test: testSchema,
-  evidence: z.enum(['stated', 'stated-and-inferred']),
+  evidence: z.enum(EVIDENCE),
   whenUnknown: z.enum(POLICIES),
   /** Publication types that need not pass, such as guidelines at a window of years. */
   exempt: z.strictObject({ types: z.array(z.string().min(1)).min(1).max(60), reason: z.string().trim().min(1).max(2000) }).optional(),
@@ -73,7 +74,12 @@ export function verdictsOf(
   return verdicts;
 }
 
-export const evidenceOf = ({ evidence }: Pick<Limiter, 'evidence'>) => (evidence === 'stated' ? ('stated' as const) : ('all' as const));
+const READS: Readonly<Record<EvidenceUsed, EvidenceRead>> = {
+  stated: 'stated',
+  'stated-and-inferred': 'all',
+  'stated-inferred-and-likely': 'likely',
+};
+export const evidenceOf = ({ evidence }: Pick<Limiter, 'evidence'>): EvidenceRead => READS[evidence];
 
 /** The test or the exemption: in when either is, can't tell when either may be (Kleene's "or"). */
 function letExempt(verdicts: Uint8Array, types: Uint32Array, exempt: number) {

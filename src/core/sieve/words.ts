@@ -5,10 +5,15 @@ import { few } from './kinds/kind';
 import type { Limiter } from './limiter';
 
 /** What a limiter lets in, in a few words. */
-export function limiterWords({ test, exempt }: Pick<Limiter, 'test' | 'exempt'>, scheme: EvidenceScheme, asOf: number): string {
+export function limiterWords(
+  { test, exempt, evidence }: Pick<Limiter, 'test' | 'exempt'> & Partial<Pick<Limiter, 'evidence'>>,
+  scheme: EvidenceScheme,
+  asOf: number,
+): string {
   const types = axisValues('publicationType', scheme).filter((v) => exempt?.types.includes(v.code));
   const exempted = exempt ? `; ${few(types.map((v) => v.label)).toLowerCase()} exempt` : '';
-  return kindOf(test).words(test, { scheme, asOf }) + exempted;
+  const likely = evidence === 'stated-inferred-and-likely' ? '; also by what is likely' : '';
+  return kindOf(test).words(test, { scheme, asOf }) + exempted + likely;
 }
 
 /** What would let a limiter tell of works that it holds, in words. */

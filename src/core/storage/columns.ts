@@ -4,7 +4,7 @@ import { CODED_AXES } from '@/core/vocabularies';
 import { OtherForm, stampOf, storedForm } from './form';
 
 /** Values, flags and facets stand in the columns by their place, and the arrays by theirs. */
-export const COLUMNS_FORM = storedForm('columns', 3, [
+export const COLUMNS_FORM = storedForm('columns', 4, [
   MASK_AXES,
   Object.entries(CODED_AXES).map(([axis, { values }]) => [axis, values.map((v) => v.code)]),
   DATE_KINDS,

@@ -1,4 +1,4 @@
 export { type PackedClaims, packClaims, unpackClaims } from './claims';
 export { areCurrentColumns, decodeColumns, encodeColumns } from './columns';
-export { OtherForm } from './form';
+export { fingerprint, OtherForm } from './form';
 export { MERGE_RULE_SET, RULE_SET } from './rule-set';

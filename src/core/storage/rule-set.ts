@@ -1,4 +1,5 @@
 import { CUE_RULES, DESIGN_MASKS, SHAPE_RULES, SOURCES_OF, USUAL_RULES } from '@/core/classify';
+import { MODELS } from '@/core/likely';
 import { KEYS_FORM, MERGE_RULES, mergeKeys } from '@/core/merge';
 import { emptyRecord } from '@/core/record';
 import { TERM_TABLES } from '@/core/vocabularies';
@@ -32,6 +33,7 @@ export const RULE_SET = fingerprint([
   ]),
   SOURCES_OF,
   DESIGN_MASKS,
+  MODELS,
 ]);
 
 /**

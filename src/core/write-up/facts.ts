@@ -33,6 +33,8 @@ export interface FactWork {
   /** Ids of the limiters that stop it, and of those that hold it. */
   stops: readonly string[];
   holds: readonly string[];
+  /** Limiters whose word on it hangs on what is likely by its text. */
+  likelyAt: readonly string[];
   /** Limiters at which a person let it pass or stopped it. */
   overridden: readonly string[];
   screening: StagedVerdict;
@@ -81,6 +83,7 @@ export const FACTS = {
   stopped: (t) => how(t.works, (w) => w.fate === 'stopped'),
   'stopped-by': (t, of) => how(t.works, (w) => w.stops.includes(of)),
   'held-by': (t, of) => how(t.works, (w) => w.holds.includes(of)),
+  'likely-at': (t, of) => how(t.works, (w) => w.likelyAt.includes(of)),
   overridden: (t) => how(t.works, (w) => w.overridden.length > 0),
   // Figures of what was decided: as core/flow defines them for the flow and the strip too.
   screened: (t) => progress(t, 'screened'),

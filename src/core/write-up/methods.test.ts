@@ -3,7 +3,18 @@ import { FACTS, paragraphText } from './facts';
 import { type Done, methodsOf } from './methods';
 
 const work = (no: number, rest: Partial<FactWork> = {}): FactWork => ({
-  ...{ no, state: 'undecided', fate: 'through', stops: [], holds: [], overridden: [], screening: '', fullText: '', reason: '' },
+  ...{
+    no,
+    state: 'undecided',
+    fate: 'through',
+    stops: [],
+    holds: [],
+    likelyAt: [],
+    overridden: [],
+    screening: '',
+    fullText: '',
+    reason: '',
+  },
   ...rest,
 });
 const TABLES: FactTables = {
@@ -24,6 +35,7 @@ const DONE: Done = {
   question: 'Do knee pads help?',
   asOf: '2026-09-14',
   scheme: '',
+  likelyShare: 0.95,
   retrievals: [
     { databases: 'Database VH', tags: ['VH'], platform: '', searchedOn: '2026-09-02', native: ['Scholarly only'] },
     { databases: 'Database QA', tags: ['QA'], platform: 'Lantern', searchedOn: '', native: [] },
@@ -59,7 +71,7 @@ test('says what was done, with its numbers, and what was not noted', () => {
     .join('\n');
   expect(text).toContain('Database VH on 2 September 2026 (3 records) and Database QA (Lantern) on a day that was not noted (3 records)');
   expect(text).toContain('6 records were retrieved; after 1 duplicate was joined');
-  expect(text).toContain('Refereed (peer review is refereed). Why: the protocol asks for it. Only what the databases state was taken');
+  expect(text).toContain('Refereed (peer review is refereed). Why: the protocol asks for it. Only what is stated was taken');
   expect(text).toContain('It stopped 1 work and held 1. ');
   expect(text).toContain('2 records came through that it should have kept out');
   expect(text).toContain('1 were excluded: 1 for “Not tilers”');

@@ -1,3 +1,4 @@
+import { EVIDENCE_WORDS, type EvidenceUsed } from '@/core/sieve';
 import { type Asked, asker, type FactTables, type Piece } from './facts';
 
 /** What was really done, as far as no number can say it. */
@@ -13,11 +14,13 @@ export interface Done {
     /** Its setting, in words. */
     words: string;
     rationale: string;
-    evidence: 'stated' | 'stated-and-inferred';
+    evidence: EvidenceUsed;
     whenUnknown: 'hold' | 'let-through' | 'stop';
     exempt: boolean;
   }[];
   sieveVersion: number;
+  /** In which share of works a likely set is to hold the true value. */
+  likelyShare: number;
   /** A limiter at a database where it was not or could not be applied evenly, in words, with the remedy if one was noted. */
   exceptions: readonly string[];
   leaks: readonly { database: string; limiter: string }[];
@@ -90,7 +93,7 @@ function searched({ question, retrievals, asOf }: Done, ask: Ask): Piece[] {
   return pieces;
 }
 
-function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
+function limited({ limiters, sieveVersion, scheme, likelyShare }: Done, ask: Ask): Piece[] {
   if (limiters.length === 0) return ['No limiter was applied after the search.'];
   const version = sieveVersion ? ` (version ${sieveVersion} of the sieve)` : '';
   const pieces: Piece[] = [
@@ -100,7 +103,15 @@ function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
     pieces.push(`${l.name} (${sentence(l.words)}). `);
     if (l.rationale.trim()) pieces.push(`Why: ${lower(sentence(l.rationale))}. `);
     pieces.push(
-      `${l.evidence === 'stated' ? 'Only what the databases state was taken' : 'What the databases state and what could be inferred was taken'}, and ${UNKNOWN[l.whenUnknown]}`,
+      `${upper(EVIDENCE_WORDS[l.evidence].taken)} was taken, and ${UNKNOWN[l.whenUnknown]}`,
+      ...(l.evidence === 'stated-inferred-and-likely'
+        ? [
+            '. Likely values are sets that were to hold the true one in ',
+            `${Math.round(100 * likelyShare)} % of works; its word on `,
+            ...one(ask('likely-at', l.id), 'work', 'works'),
+            ' rested on them',
+          ]
+        : []),
       l.exempt ? '; some works were exempt from it' : '',
       '. It stopped ',
       ...one(ask('stopped-by', l.id), 'work', 'works'),
@@ -114,6 +125,7 @@ function limited({ limiters, sieveVersion, scheme }: Done, ask: Ask): Piece[] {
     pieces.push(' At single limiters a person judged ', ...one(ask('overridden'), 'work', 'works'), ' otherwise, with a reason each.');
   return pieces;
 }
+const upper = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 const lower = (text: string) => (/^\p{Lu}\p{Ll}/u.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
 
 function even({ exceptions, leaks, stated }: Done, ask: Ask): Piece[] {

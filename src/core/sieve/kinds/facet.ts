@@ -19,7 +19,8 @@ export const facetWords = (facet: Facet, value: string): string => (facet === 'l
 /** In when it certainly has an allowed value, out when it has none and can have no others, else can't tell. */
 function judgeFacet(test: FacetTest, evidence: EvidenceRead, columns: Columns, verdicts: Uint8Array) {
   const column = columns.facets[test.facet];
-  const masks = column[evidence];
+  // Of facets nothing is learnt: what is likely is what is known.
+  const masks = evidence === 'stated' ? column.stated : column.all;
   const bit = FACET_NAMES.indexOf(test.facet);
   let allowed = 0;
   column.values.forEach((value, b) => {

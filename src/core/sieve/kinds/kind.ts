@@ -11,8 +11,8 @@ export interface Surroundings {
   answers?: ReadonlyMap<string, Uint8Array>;
 }
 
-/** Which values a test reads: those that somebody states, or all that are known. */
-export type EvidenceRead = 'stated' | 'all';
+/** Which values a test reads: those that somebody states, all that are known, or what is likely within these. */
+export type EvidenceRead = 'stated' | 'all' | 'likely';
 
 /** How what was set at a database stands to a limiter of the sieve. */
 export interface Relation {

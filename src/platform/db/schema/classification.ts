@@ -1,5 +1,6 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { EvidenceScheme, Tier, WorkAxis, WorkCause } from '@/core/classify';
+import type { LikelyAxis } from '@/core/likely';
 import type { PackedClaims } from '@/core/storage';
 import type { VenueEntry } from '@/core/venues';
 
@@ -85,6 +86,30 @@ export const RulingRow = defineEntity({
   },
 });
 export type RulingRow = InferEntity<typeof RulingRow>;
+
+/** What the likely sets of a review are proved on. Worked out anew from rulings; rulings after `seq` have no part in it yet. */
+export const LikelyBasisRow = defineEntity({
+  name: 'LikelyBasisRow',
+  tableName: 'likely_basis',
+  properties: {
+    reviewId: p.uuid().primary(),
+    /** Name of the models that the proofs were seen by. */
+    models: p.string().length(40),
+    seq: p.integer(),
+    wanted: p.double().$type<number>(),
+    axes: p.json<Record<LikelyAxis, LikelyProofs>>(),
+    at: p.datetime(),
+  },
+});
+
+/** Works of an axis that people settled, and whether the sets that they give cover what they should. */
+export interface LikelyProofs {
+  proofs: [code: string, strangeness: number][];
+  inside: number;
+  of: number;
+  /** Off where fewer lay inside than the stated share, by more than chance. */
+  on: boolean;
+}
 
 /** What works share: the title of their journal, or why an axis of theirs is disputed. */
 export type RulingCause = { kind: 'journal'; key: string; label: string } | { kind: 'claims'; key: string; label: string };

@@ -1,5 +1,5 @@
 import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
-import { RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
+import { LikelyBasisRow, RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
 import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
 import { KeptFile, KeptPiece } from './kept';
@@ -56,6 +56,7 @@ export const entities = [
   VenueRow,
   SchemeRow,
   RulingRow,
+  LikelyBasisRow,
   ReviewColumns,
   ColumnsPatch,
   RetrievalColumns,

@@ -47,6 +47,8 @@ export const Review = defineEntity({
     twoStages: p.boolean(),
     /** Share of works that a limiter may leave undecided in a retrieval and its cell still be called even. */
     parityTolerance: p.double().$type<number>().default(0.05),
+    /** In which share of works a likely set is to hold the true value. */
+    likelyShare: p.double().$type<number>().default(0.95),
     /** Its own templates of grounds; null for those that a review starts with. */
     templates: p.json<Templates>().nullable(),
     writeUp: p.json<WriteUpSettings>().nullable(),

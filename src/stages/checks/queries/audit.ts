@@ -1,7 +1,7 @@
 import { type SampleDesign, type SpotResult, spotResult } from '@/core/checks';
 import type { CellState } from '@/core/parity';
 import { isoToDay } from '@/core/record';
-import { type FunnelRow, funnelOf, limiterWords, lostAt } from '@/core/sieve';
+import { type EvidenceUsed, type FunnelRow, funnelOf, limiterWords, lostAt } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { SampleCheck } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
@@ -18,7 +18,7 @@ export interface AuditLine {
   name: string;
   words: string;
   rationale: string;
-  evidence: 'stated' | 'stated-and-inferred';
+  evidence: EvidenceUsed;
   whenUnknown: 'hold' | 'let-through' | 'stop';
   exempt: string;
   waived: { database: string; reason: string }[];

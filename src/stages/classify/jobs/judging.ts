@@ -9,9 +9,11 @@ import {
   type RuledAxis,
   type WorkCause,
 } from '@/core/classify';
+import { type LikelyBasis, likelyMasks, sharesOfWork } from '@/core/likely';
 import { asVenues, VenueRegister, venueKey } from '@/core/venues';
 import { type Review, type RulingRow, type SourceDatabase, VenueRow } from '@/platform/db/schema';
 import { standingAxisRulings } from '../store/axis-rulings';
+import { basisOf, keptBasis } from '../store/likely-basis';
 import { schemeOf } from '../store/scheme-of';
 
 /** A record of a work as it is judged. */
@@ -32,6 +34,8 @@ export interface Judging {
   levels: LevelTable;
   register: VenueRegister;
   rulings: RulingIndex;
+  /** What is likely by the text is told by; null: not at all. */
+  likely: LikelyBasis | null;
   /** Two letters of a record's database. */
   tagOf(databaseId: string | null): string;
 }
@@ -52,9 +56,13 @@ export async function judgingOf(tx: EntityManager, review: Review, databases: re
       asVenues((await tx.find(VenueRow, { reviewId: review.id }, { orderBy: { key: 'asc' } })).map((v) => v.entry)),
     ),
     rulings: indexRulings(await standingAxisRulings(tx, review.id)),
+    likely: basisOf(await keptBasis(tx, review.id)),
     tagOf: (id) => tags.get(id ?? '') ?? '--',
   };
 }
+
+/** As before anybody ruled. */
+export const NO_RULINGS: RulingIndex = { byRecord: new Map(), byName: new Map(), byJournal: new Map(), byClaims: new Map() };
 
 export function indexRulings(rows: readonly RulingRow[]): RulingIndex {
   const index = { byRecord: new Map(), byName: new Map(), byJournal: new Map(), byClaims: new Map() } as {
@@ -120,5 +128,7 @@ export function judgeWork(judging: Judging, members: readonly Judgeable[], more:
       causes = causesOf(classification, tagOf);
     }
   }
+  if (judging.likely)
+    classification.likely = likelyMasks(classification, sharesOfWork(members.map((m) => m.doc.likely)), levels, judging.likely);
   return { classification, causes };
 }

@@ -13,6 +13,7 @@ import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alon
 import { writeColumns, writePatch } from '../store/stored-columns';
 import { storedAxes } from './classify-works';
 import { type Filed, type Judging, judgeAlone, judgeWork, judgingOf, membershipBits } from './judging';
+import { renewLikelyBasis } from './likely-proofs';
 
 /** Works of a page: few, so that what is read of them is gone before it counts as old memory. */
 const PAGE = 500;
@@ -37,8 +38,13 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       [reviewId],
     );
     const flags = new Map(flagged.map((w) => [w.no, w.flags]));
-    const judging = await judgingOf(tx, review, databases);
+    let judging = await judgingOf(tx, review, databases);
     const claims = await staleClaims(tx, reviewId, databases);
+    // Claims that are still those of other rules say nothing of what is likely: the next time they do.
+    if (!members.some((m) => claims.has(m.record_no))) {
+      await renewLikelyBasis(tx, review, judging, ctx.now());
+      judging = await judgingOf(tx, review, databases);
+    }
     review.revision += 1;
     const columns = emptyColumns(
       works.size,

@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { ask } from '@/client/call';
 import { useEngine } from '@/client/useEngine';
+import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
 import { axisValues, type CensusAxis, type CensusCounts, KNOWN_AS, type MaskAxis, type ValueCounts } from '@/core/sieve';
 import { ListWithSheet, RulingDialog, type RulingTarget } from '@/stages/works/screens';
 import { Empty } from '@/ui/empty';
@@ -13,6 +14,7 @@ import { captionOf } from './classify-caption';
 import { Disputes } from './Disputes';
 import { JobNote } from './JobNote';
 import { AXES, KnownTable } from './KnownTable';
+import { LikelyPanel } from './LikelyPanel';
 import { useClassifyView } from './useClassifyView';
 import { useWordedLike } from './useWordedLike';
 import { ValueTable } from './ValueTable';
@@ -32,6 +34,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
   const [tables, setTables] = useState<Partial<Record<CensusAxis, { whole: CensusCounts; databases: CensusCounts[] }>>>({});
   const [values, setValues] = useState<ValueCounts | null>(null);
   const [numbers, setNumbers] = useState<readonly number[] | null>(null);
+  const [proof, setProof] = useState<{ numbers: number[]; axis: WorkAxis } | null>(null);
   const [target, setTarget] = useState<RulingTarget | null>(null);
   const axis = (AXES.find((a) => a === params.get('axis')) ?? 'publicationType') as CensusAxis;
   const asked = params.get('as') ?? '';
@@ -138,6 +141,7 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
               />
             </div>
           )}
+          <LikelyPanel reviewId={reviewId} ready={engine.state === 'ready'} onList={(numbers, axis) => setProof({ numbers, axis })} />
         </div>
         <aside className="min-w-0">
           <WordedLike worded={worded} scheme={scheme} onOpen={(o) => show({ axis: o.axis, like: offerKey(o) })} />
@@ -154,6 +158,16 @@ export function ClassifyScreen({ reviewId, initial }: { reviewId: string; initia
             reviewId={reviewId}
             numbers={numbers}
             caption={captionOf(axis, as, value, cause, shown[database]?.name ?? '', numbers.length, view)}
+            onRuled={refresh}
+          />
+        </div>
+      )}
+      {proof && (
+        <div className="mt-5">
+          <ListWithSheet
+            reviewId={reviewId}
+            numbers={proof.numbers}
+            caption={`Open works drawn evenly, to be ruled on: ${AXIS_LABELS[proof.axis].toLowerCase()}`}
             onRuled={refresh}
           />
         </div>

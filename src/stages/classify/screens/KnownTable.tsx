@@ -66,8 +66,10 @@ export function KnownTable({ tables, databases, axis, asked, onAxis, onAsk }: Kn
               Axis
             </th>
             {KNOWN_AS.map((k) => (
-              <th key={k} scope="col" className="w-[78px] text-right font-medium">
-                <Explained meaning={MEANING[k]}>{LABEL[k]}</Explained>
+              <th key={k} scope="col" className="w-[84px] pl-3 text-right font-medium">
+                <Explained className="text-right" meaning={MEANING[k]}>
+                  {LABEL[k]}
+                </Explained>
               </th>
             ))}
             {databases.map((d) => (

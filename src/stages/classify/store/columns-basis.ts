@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
 import { type Review, type SourceDatabase, VenueRow } from '@/platform/db/schema';
+import { keptBasis } from './likely-basis';
 import { schemeOf } from './scheme-of';
 
 /** What a review's columns are made by, beside its records and rulings: while it is the same, unchanged works need not be classified again. */
@@ -16,6 +17,7 @@ export async function columnsBasis(tx: EntityManager, review: Review, databases:
     RULE_SET,
     MERGE_RULE_SET,
     hash(venues.map((v) => v.entry)),
+    hash(await keptBasis(tx, review.id)),
   ]);
 }
 

@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { claimsOfRecord, type RecordClaims, termKeysOf } from '@/core/classify';
+import { openAxes, packedShares } from '@/core/likely';
 import type { BibRecord } from '@/core/record';
 import { packClaims } from '@/core/storage';
 import { runBound } from '@/platform/db/client';
@@ -44,7 +45,8 @@ export async function staleClaims(tx: EntityManager, reviewId: string, databases
 
 export function derivedClaims(scopes: Scopes, database: string | null, no: number, item: BibRecord): DerivedClaims {
   const terms = termKeysOf(item);
-  const doc = claimsOfRecord(item, scopes.scopeOf(database));
+  const claims = claimsOfRecord(item, scopes.scopeOf(database));
+  const doc = { ...claims, likely: packedShares(item, openAxes(claims)) };
   return { no, rule_set: scopes.ruleSetOf(database, terms), doc, unmapped: doc.unmapped, terms };
 }
 

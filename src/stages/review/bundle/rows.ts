@@ -56,8 +56,15 @@ export const ROW_KINDS = {
       ...{ title: upTo(300).min(1), question: text, kind: upTo(40), population: text, intervention: text, comparison: text, outcome: text },
       ...{ as_of: z.iso.date(), scheme: upTo(40), person, sieve: sieveSchema, two_stages: bool },
       ...{ templates: json.nullable(), write_up: json.nullable(), parity_tolerance: z.number().min(0).max(0.5).optional() },
+      likely_share: z.number().min(0.5).max(0.999).optional(),
     },
-    (row) => ({ revision: 0, sieve_edit: 0, archived_at: null, parity_tolerance: row.parity_tolerance ?? USUAL_TOLERANCE }),
+    (row) => ({
+      revision: 0,
+      sieve_edit: 0,
+      archived_at: null,
+      parity_tolerance: row.parity_tolerance ?? USUAL_TOLERANCE,
+      likely_share: row.likely_share ?? 0.95,
+    }),
   ),
   criterion: kind('id', 'position, id', {
     ...{
@@ -186,7 +193,17 @@ export const ROW_KIND_NAMES = Object.keys(ROW_KINDS) as RowKindName[];
 /** Tables of a review that are worked out from the rest, or kept to answer sooner: they do not travel. */
 export const MADE_ANEW = [
   ...['text_answer', 'job', 'merge_blocks', 'retrieval_columns', 'record_patch', 'review_columns', 'columns_patch', 'set_aside'],
-  ...['record_claims', 'merge_key', 'merge_pair', 'merge_question', 'merge_state', 'work_link', 'attachment_page', 'known_state'],
+  ...[
+    'record_claims',
+    'merge_key',
+    'merge_pair',
+    'merge_question',
+    'merge_state',
+    'work_link',
+    'attachment_page',
+    'known_state',
+    'likely_basis',
+  ],
   // Their content travels as files.
   ...['kept_file', 'kept_piece'],
 ] as const;

@@ -1,6 +1,6 @@
 'use client';
 import type { EvidenceScheme } from '@/core/classify';
-import { kindOf, type Limiter, withTest } from '@/core/sieve';
+import { EVIDENCE, EVIDENCE_WORDS, kindOf, type Limiter, withTest } from '@/core/sieve';
 import { TextArea, TextField } from '@/ui/field';
 import { Segmented } from '@/ui/segmented';
 import { Exceptions } from './form/Exceptions';
@@ -38,14 +38,10 @@ export function LimiterForm({ limiter, scheme, asOf, databases, countsOf, onChan
         <Segmented
           label="Evidence used"
           value={limiter.evidence}
-          options={[
-            { value: 'stated', label: 'Stated', meaning: 'Only what a person, the item itself, a database or a register states.' },
-            {
-              value: 'stated-and-inferred',
-              label: 'Stated and inferred',
-              meaning: 'Also what is inferred from title, methods and headings.',
-            },
-          ]}
+          options={EVIDENCE.filter((e) => e !== 'stated-inferred-and-likely' || limiter.test.kind === 'coded').map((value) => ({
+            value,
+            ...EVIDENCE_WORDS[value],
+          }))}
           onChange={(evidence) => onChange({ ...limiter, evidence })}
         />
       )}

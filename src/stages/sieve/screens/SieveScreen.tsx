@@ -8,6 +8,7 @@ import { Empty } from '@/ui/empty';
 import { useUrlState } from '@/ui/use-url-state';
 import { count, many } from '@/ui/words';
 import { captionOf, readAsked } from './asked';
+import { ByLikely } from './ByLikely';
 import { Costs } from './Costs';
 import { FunnelTable } from './FunnelTable';
 import { IntegrityNote } from './IntegrityNote';
@@ -170,6 +171,12 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
               databases={props.databases}
               countsOf={countsOf}
               onChange={(l) => draft.change(draft.sieve.map((old) => (old.id === l.id ? l : old)))}
+            />
+            <ByLikely
+              reviewId={reviewId}
+              limiter={picked}
+              inHand={inHand}
+              onList={(list, caption) => setNear({ numbers: list, caption })}
             />
             {row && (
               <Costs

@@ -2,14 +2,17 @@ import type { EvidenceScheme } from '@/core/classify';
 import type { OutcomeThen } from '@/core/grounds';
 import { isoToDay } from '@/core/record';
 import {
+  byLikely,
   type Columns,
   HELD,
   keptRun,
   LEFT,
+  type Limiter,
   limiterWords,
   type Outcomes,
   type Override,
   outcomesOf,
+  pickRows,
   rowsOf,
   type Sieve,
   type SieveContext,
@@ -75,16 +78,25 @@ export function outcomeNow({ review, run, outcomes }: SieveState, index: number)
 export function outcomeWords(state: Pick<SieveState, 'review' | 'scheme' | 'outcomes' | 'columns' | 'overrides'>, index: number): string {
   const on = state.review.sieve.filter((l) => l.on);
   if (on.length === 0) return '';
+  const likely = likelyAt(state, index);
   const by = state.outcomes.by[index]!;
   if (by < 0) {
     const work = state.columns.numbers[index];
     const said = state.overrides.filter((o) => o.work === work && o.fate === LEFT).flatMap((o) => o.limiters);
     const names = on.filter((l) => said.includes(l.id)).map((l) => l.name);
-    return `through ${on.length === 1 ? 'the one limiter' : `all ${on.length} limiters`}${names.length ? `, at ${names.join(' and ')} by a person's word` : ''}`;
+    return `through ${on.length === 1 ? 'the one limiter' : `all ${on.length} limiters`}${names.length ? `, at ${names.join(' and ')} by a person's word` : ''}${likely.length ? `, at ${likely.map((l) => l.name).join(' and ')} by what is likely` : ''}`;
   }
   const limiter = state.review.sieve[by]!;
   const words = limiterWords(limiter, state.scheme, isoToDay(state.review.asOf));
-  return `${state.outcomes.fate[index] === 1 ? 'held' : 'stopped'} by ${limiter.name} (${words})`;
+  return `${state.outcomes.fate[index] === 1 ? 'held' : 'stopped'} by ${limiter.name} (${words})${likely.includes(limiter) ? ', by what is likely' : ''}`;
+}
+
+/** The limiters whose word on a work hangs on what is likely by its text. */
+function likelyAt({ review, scheme, columns }: Pick<SieveState, 'review' | 'scheme' | 'columns'>, index: number): Limiter[] {
+  const asked = review.sieve.filter((l) => l.on && l.evidence === 'stated-inferred-and-likely');
+  if (asked.length === 0) return [];
+  const one = pickRows(columns, [index]);
+  return asked.filter((l) => byLikely(l, one, { asOf: isoToDay(review.asOf), scheme })?.[0]);
 }
 
 const runners = derivedFrom<Columns, SieveRunner>('sieve-runners');

@@ -12,6 +12,7 @@ import {
   slotsOf,
   type TemplateKind,
 } from '@/core/grounds';
+import type { LikelyAxis } from '@/core/likely';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
@@ -39,6 +40,7 @@ import {
 import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
 import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
 import { outcomeWords, overridesOn } from '@/stages/sieve';
+import { type LikelyOfAxis, likelyOfWork, ruledAlike } from './likely-of-work';
 
 export interface RecordDetail {
   no: number;
@@ -71,6 +73,10 @@ export interface WorkDetail {
   classification: Classification;
   /** Why axes are disputed, if they are. */
   causes: Partial<Record<string, WorkCause[]>>;
+  /** What is likely by its text, with why; nothing on an axis where that is no narrower than what the claims leave. */
+  likely: Partial<Record<LikelyAxis, LikelyOfAxis>>;
+  /** In which share of works a likely set holds the true value. */
+  likelyShare: number;
   earliest: DayInterval | null;
   clauses: Clause[];
   /** Grounds by the review's templates; where a reason goes, "{reason}" stands. */
@@ -120,7 +126,7 @@ interface Row extends Judgeable {
 }
 
 /** What works are judged by, beside their records. */
-const JUDGED_BY = ['review', 'ruling', 'venue', 'source_database', 'evidence_scheme'] as const;
+const JUDGED_BY = ['review', 'ruling', 'venue', 'source_database', 'evidence_scheme', 'likely_basis'] as const;
 
 export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
   const state = await reviewState(ctx, reviewId);
@@ -197,6 +203,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     records: records.map(({ doc: _doc, database_id: _id, stable_name: _name, ...record }) => record),
     classification,
     causes,
+    likely: likelyOfWork(classification, rows, await ruledAlike(ctx, review.id, rows)),
+    likelyShare: review.likelyShare,
     earliest: classification.dates.earliest,
     clauses,
     drafts,

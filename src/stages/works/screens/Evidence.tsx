@@ -8,6 +8,7 @@ import { Pill } from '@/ui/marks';
 import { AxisClaims } from './AxisClaims';
 import { DatesOfWork } from './DatesOfWork';
 import { FacetsOfWork } from './FacetsOfWork';
+import { LikelyOfWork } from './LikelyOfWork';
 import { WhatWouldChange } from './WhatWouldChange';
 
 /** With more values than these nothing is known that helps anybody. */
@@ -76,6 +77,7 @@ export function Evidence({ work, onRule }: { work: WorkDetail; onRule?(axis: Wor
             </span>
           </div>
           <AxisClaims axis={axis} work={work} />
+          <LikelyOfWork axis={axis} work={work} />
           <WhatWouldChange axis={axis} work={work} />
         </section>
       ))}

@@ -28,11 +28,13 @@ export function MarkedText({ text, marks: all, show, from = 0, to = text.length 
             ? 'border-copper border-b-2 bg-transparent text-ink'
             : mark.kind === 'aside'
               ? 'border-slate border-b-2 border-dotted bg-transparent text-ink'
-              : 'rounded-[2px] bg-picked text-ink'
+              : mark.kind === 'likely'
+                ? 'bg-transparent text-ink underline decoration-navy decoration-wavy decoration-1 underline-offset-4'
+                : 'rounded-[2px] bg-picked text-ink'
         }
       >
         {words}
-        {mark.kind !== 'mention' && (
+        {(mark.kind === 'used' || mark.kind === 'aside') && (
           <sup
             className={
               mark.kind === 'used' ? 'ml-0.5 font-sans font-semibold text-tiny text-copper' : 'ml-0.5 font-sans text-tiny text-slate'
@@ -41,7 +43,7 @@ export function MarkedText({ text, marks: all, show, from = 0, to = text.length 
             {mark.label}
           </sup>
         )}
-        {mark.kind === 'mention' && <span className="sr-only"> ({mark.label})</span>}
+        {(mark.kind === 'mention' || mark.kind === 'likely') && <span className="sr-only"> ({mark.label})</span>}
       </mark>,
     );
     at = mark.end;

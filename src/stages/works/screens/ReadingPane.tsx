@@ -60,7 +60,7 @@ function Origin({ work: { records, shown } }: { work: WorkDetail }) {
 /** Title and abstract at reading comfort, with the cues marked; its family, and where the copies of it differ. */
 export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps) {
   const { shown, classification } = work;
-  const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions);
+  const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions, work.likely);
   return (
     <article className="max-w-[68ch]">
       <Origin work={work} />

@@ -58,7 +58,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
             <div className="flex flex-col gap-2">
               <MarkedAbstract
                 text={state.work.shown.abstract}
-                marks={marksFor('abstract', state.work.shownFrom.abstract, state.work.classification, [])}
+                marks={marksFor('abstract', state.work.shownFrom.abstract, state.work.classification, [], state.work.likely)}
                 show
                 className="font-serif leading-relaxed"
               />

@@ -1,11 +1,16 @@
+import type { WorkDetail } from '@/client/types';
 import { AXIS_LABELS, axisOfClaim, type Classification } from '@/core/classify';
 import type { Mention } from '@/core/grounds';
+import { CODED_AXES, type CodedAxis } from '@/core/vocabularies';
 
-/** Words to mark in a text. `used` cues count, `aside` ones were looked at and set aside, a `mention` fits the question. */
+/**
+ * Words to mark in a text. `used` cues count, `aside` ones were looked at and set aside, `likely` ones weighed for a likely
+ * set, a `mention` fits the question.
+ */
 export interface Mark {
   start: number;
   end: number;
-  kind: 'used' | 'aside' | 'mention';
+  kind: 'used' | 'aside' | 'likely' | 'mention';
   label: string;
   title: string;
 }
@@ -16,6 +21,7 @@ export function marksFor(
   record: number,
   classification: Classification,
   mentions: readonly Mention[],
+  likely: WorkDetail['likely'] = {},
 ): Mark[] {
   const marks: Mark[] = [];
   const byPlace = new Map<string, Mark>();
@@ -43,6 +49,12 @@ export function marksFor(
         title: `Only mentioned here: rule ${aside.rule}`,
       });
   }
+  for (const [axis, { words, likeliest }] of Object.entries(likely)) {
+    const label = CODED_AXES[axis as CodedAxis].values.find((v) => v.code === likeliest)?.label.toLowerCase() ?? likeliest;
+    for (const w of words)
+      if (w.record === record && w.field === field)
+        marks.push({ start: w.start, end: w.end, kind: 'likely', label: 'likely', title: `Makes ${label} more likely` });
+  }
   for (const mention of mentions) {
     if (mention.field === field)
       marks.push({
@@ -53,7 +65,7 @@ export function marksFor(
         title: `Matches the question: ${mention.part}`,
       });
   }
-  const rank = { used: 0, aside: 1, mention: 2 };
+  const rank = { used: 0, aside: 1, likely: 2, mention: 3 };
   const kept: Mark[] = [];
   for (const mark of marks.sort((a, b) => rank[a.kind] - rank[b.kind] || b.end - b.start - (a.end - a.start))) {
     if (!kept.some((k) => mark.start < k.end && k.start < mark.end)) kept.push(mark);

@@ -140,6 +140,7 @@ async function doneOf(
         exempt: l.exempt !== undefined,
       })),
     sieveVersion: version?.number ?? 0,
+    likelyShare: review.likelyShare,
     stated: retrievals.filter((r) => !r.withdrawn).flatMap((r) => r.stated.map((s) => ({ databases: r.names, ...s }))),
     exceptions: parity.rows.flatMap((row) =>
       row.cells.flatMap((cell, i) =>

@@ -1,6 +1,6 @@
 import { type DecisionVerdict, type Flow, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
-import { HELD, LEFT, STOPPED } from '@/core/sieve';
+import { byLikely, HELD, LEFT, STOPPED } from '@/core/sieve';
 import { FACTS, type FactSample, type FactTables } from '@/core/write-up';
 import type { Context } from '@/platform/context';
 import { WorkLink } from '@/platform/db/schema';
@@ -8,7 +8,7 @@ import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/chec
 import type { ReviewState } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { databaseNames, databasesOf, retrievalsOf, UNATTRIBUTED } from '@/stages/retrieve';
-import { type ParityView, parityView } from '@/stages/sieve';
+import { type ParityView, parityView, sieveContext } from '@/stages/sieve';
 
 /** Ties between works of one study. A comment, a book review or a notice of retraction is about a work, not of its study. */
 const OF_ONE_STUDY: LinkType[] = [
@@ -65,6 +65,11 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     }
     return names;
   };
+  const context = await sieveContext(ctx, review, state.scheme, columns);
+  const likely = review.sieve.flatMap((l) => {
+    const decided = byLikely(l, columns, context);
+    return decided ? [{ id: l.id, decided }] : [];
+  });
   return {
     records: records.map((r) => ({ no: r.no, database: r.tag ?? UNATTRIBUTED.tag, work: r.work })),
     works: Array.from(columns.numbers, (no, i) => {
@@ -73,6 +78,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
       const said = (v: DecisionVerdict | undefined) => (v && v !== 'undo' ? v : '');
       return {
         ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
+        likelyAt: likely.flatMap((l) => (l.decided[i] ? [l.id] : [])),
         overridden: overridden.get(no) ?? [],
         screening: said(screening?.verdict),
         fullText: review.twoStages ? said(fullText?.verdict) : '',

@@ -2,7 +2,7 @@ import { AXIS_LABELS } from '@/core/classify';
 import { flowRows } from '@/core/flow';
 import { peopleText } from '@/core/merge';
 import { isoToDay } from '@/core/record';
-import { axisValues, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
+import { axisValues, EVIDENCE_WORDS, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { FACTS, type Table } from '@/core/write-up';
 import { checkTables } from './check-tables';
@@ -60,11 +60,11 @@ function limiterTable({ review, state, facts }: WriteUpData): Table {
   return {
     id: 'limiters',
     title: 'Limiters, in their order',
-    columns: ['limiter', 'setting', 'why', 'evidence', 'when it cannot tell', 'on', 'stops', 'holds'],
+    columns: ['limiter', 'setting', 'why', 'evidence', 'when it cannot tell', 'on', 'stops', 'holds', 'by what is likely'],
     rows: review.sieve.map((l) => [
       ...[l.name, limiterWords(l, state.scheme, isoToDay(review.asOf)), l.rationale],
-      ...[l.evidence === 'stated' ? 'stated only' : 'stated and inferred', UNKNOWN[l.whenUnknown], l.on ? 'yes' : 'no'],
-      ...[FACTS['stopped-by'](facts, l.id), FACTS['held-by'](facts, l.id)],
+      ...[EVIDENCE_WORDS[l.evidence].taken, UNKNOWN[l.whenUnknown], l.on ? 'yes' : 'no'],
+      ...[FACTS['stopped-by'](facts, l.id), FACTS['held-by'](facts, l.id), FACTS['likely-at'](facts, l.id)],
     ]),
   };
 }

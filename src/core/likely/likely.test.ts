@@ -1,0 +1,212 @@
+import fc from 'fast-check';
+import { classifyWork, levelTable, NO_SCOPE, readyRecord } from '@/core/classify';
+import { type BibRecord, emptyRecord } from '@/core/record';
+import { bitCount, CODED_AXES, codesOf, fullMask, type Mask, maskOf } from '@/core/vocabularies';
+import { seeded } from '@/testing/seeded';
+import {
+  basisOfLots,
+  CLASSES,
+  calibrate,
+  coverageOf,
+  FIGURES,
+  featuresOf,
+  LIKELY_AXES,
+  LOT_PROOFS,
+  likelihoods,
+  likelyMasks,
+  likelySet,
+  modelOf,
+  type Proof,
+  packedShares,
+  proofOf,
+  proofsFor,
+  pushes,
+  sharesOfWork,
+  strangenessOf,
+} from '.';
+
+const DESIGNS = CODED_AXES.design.values;
+const ALL = fullMask(DESIGNS.length);
+const LEVELS = levelTable('ocebm-2011', 'treatment-benefit');
+const record = (title: string, abstract: string): BibRecord => ({ ...emptyRecord('ris'), title, abstract });
+
+/** Told, not named: none of the texts that was learnt from. */
+const DRAWN = record(
+  'Sourdough starters and the patience of apprentices',
+  'Of 72 apprentices at a baking school, names were pulled from a bowl: half were handed a starter of wild yeast and the other half packets. After six weeks a master baker, who did not know which loaf came from whom, marked the crumb of every loaf.',
+);
+const TALKED = record(
+  'What lock keepers remember of the floods',
+  'Nine lock keepers talked with us for two hours each, on their boats or at the kitchen table. We read the transcripts several times, wrote down what came back again and again, and arranged it under four themes.',
+);
+
+describe('sets by conformal prediction', () => {
+  /** A made-up axis of few values, on which the model gives the true one a share that varies. */
+  const random = seeded(20261129);
+  const values = DESIGNS.slice(0, 5);
+  const codes = values.map((v) => v.code);
+  const draw = () => {
+    const code = codes[Math.floor(random() * codes.length)]!;
+    const raw = codes.map((c) => random() ** 2 + (c === code ? random() * 1.5 : 0));
+    const sum = raw.reduce((a, b) => a + b, 0);
+    return { code, shares: raw.map((x) => x / sum) };
+  };
+  const proofFor = ({ code, shares }: ReturnType<typeof draw>): Proof => ({
+    code,
+    strangeness: strangenessOf(codes, shares, codes).get(code)!,
+    weight: 1,
+  });
+
+  test.each([0.9, 0.95, 0.99])('the true value is inside in a share of %d of works, whatever the model', (wanted) => {
+    const calibration = calibrate(Array.from({ length: 3000 }, () => proofFor(draw())));
+    const tries = 4000;
+    let inside = 0;
+    let size = 0;
+    for (let i = 0; i < tries; i++) {
+      const work = draw();
+      const { mask } = likelySet(values, fullMask(5), codes, work.shares, calibration, wanted);
+      if (codesOf(values, mask).includes(work.code)) inside++;
+      size += bitCount(mask);
+    }
+    // Within four standard errors of a share of so many tries, above or below.
+    const error = 4 * Math.sqrt((wanted * (1 - wanted)) / tries);
+    expect(inside / tries).toBeGreaterThan(wanted - error);
+    expect(inside / tries).toBeLessThan(wanted + error + 0.01);
+    expect(size / tries).toBeLessThan(5);
+  });
+
+  test('a set is never wider than what the rules leave, never empty, and one value stays one', () => {
+    const calibration = calibrate(Array.from({ length: 300 }, () => proofFor(draw())));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 31 }),
+        fc.array(fc.double({ min: 0.001, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
+        (left, raw) => {
+          const sum = raw.reduce((a, b) => a + b, 0);
+          const { mask, disputed } = likelySet(
+            values,
+            left,
+            codes,
+            raw.map((x) => x / sum),
+            calibration,
+            0.95,
+          );
+          expect(mask & ~left).toBe(0);
+          expect(mask).not.toBe(0);
+          if (bitCount(left) === 1) expect(mask).toBe(left);
+          if (disputed) expect(mask).toBe(left);
+        },
+      ),
+    );
+  });
+
+  test('more coverage is never a smaller set', () => {
+    const calibration = calibrate(Array.from({ length: 500 }, () => proofFor(draw())));
+    for (let i = 0; i < 200; i++) {
+      const { shares } = draw();
+      const at = (wanted: number) => likelySet(values, fullMask(5), codes, shares, calibration, wanted);
+      const [wide, narrow] = [at(0.99), at(0.9)];
+      if (!narrow.disputed) expect(narrow.mask & ~wide.mask).toBe(0);
+    }
+  });
+
+  test('where nothing that the rules leave is likely, the rules stand and it is disputed', () => {
+    const calibration = calibrate(Array.from({ length: 200 }, (_, i) => ({ code: codes[i % 5]!, strangeness: 0.05, weight: 1 })));
+    const even = codes.map(() => 0.2);
+    expect(likelySet(values, fullMask(5), codes, even, calibration, 0.95)).toEqual({ mask: fullMask(5), disputed: true });
+  });
+
+  test('a value that was never learnt stays', () => {
+    const known = codes.slice(0, 4);
+    const calibration = calibrate(Array.from({ length: 200 }, () => proofFor(draw())));
+    const { mask } = likelySet(values, fullMask(5), known, [0.97, 0.01, 0.01, 0.01], calibration, 0.95);
+    expect(codesOf(values, mask)).toContain(codes[4]);
+  });
+});
+
+describe('the models that ship', () => {
+  const designs = (r: BibRecord): string[] => {
+    const work = classifyWork([readyRecord(1, r, NO_SCOPE)], LEVELS);
+    const likely = likelyMasks(work, sharesOfWork([packedShares(r)]), LEVELS, basisOfLots());
+    return codesOf(DESIGNS, likely?.design ?? work.axes.design.mask);
+  };
+
+  test.each([
+    ['names pulled from a bowl', DRAWN, 'randomised-trial', 'qualitative'],
+    ['talks read for what came back', TALKED, 'qualitative', 'randomised-trial'],
+  ])('%s', (_what, r, is, isNot) => {
+    const found = designs(r);
+    expect(found).toContain(is);
+    expect(found).not.toContain(isNot);
+    expect(found.length).toBeLessThan(8);
+  });
+
+  test('without a text nothing is narrower', () => {
+    expect(packedShares({ ...DRAWN, abstract: 'Short.' })).toBe('');
+    expect(sharesOfWork(['', undefined])).toBeNull();
+    expect(designs({ ...DRAWN, title: 'Loaves', abstract: '' }).length).toBeGreaterThan(20);
+  });
+
+  test('what the rules settle stays as it is', () => {
+    const named = record('A randomised trial of starters', `${DRAWN.abstract} This was a randomised controlled trial.`);
+    const work = classifyWork([readyRecord(1, named, NO_SCOPE)], LEVELS);
+    expect(work.axes.design.status).toBe('settled');
+    const likely = likelyMasks(work, sharesOfWork([packedShares(TALKED)]), LEVELS, basisOfLots());
+    expect(likely?.design ?? work.axes.design.mask).toBe(work.axes.design.mask);
+  });
+
+  test('shares come back from their packed form within a twentieth, and those of two records are put together', () => {
+    const packed = packedShares(DRAWN);
+    const design = sharesOfWork([packed])!.design!;
+    const exact = likelihoods(modelOf('design'), featuresOf(DRAWN));
+    exact.forEach((share, c) => {
+      if (share > 1e-4) expect(Math.abs(design[c]! / share - 1)).toBeLessThan(0.05);
+    });
+    const both = sharesOfWork([packed, packedShares(TALKED), ''])!;
+    const at = CLASSES.design.indexOf('qualitative');
+    expect(both.design![at]!).toBeGreaterThan(design[at]!);
+  });
+
+  test('what weighed most for a value are words of the text', () => {
+    const strongest = pushes(modelOf('design'), featuresOf(DRAWN), 'randomised-trial').slice(0, 5);
+    expect(strongest[0]!.push).toBeGreaterThan(0);
+    for (const { sign } of strongest)
+      if (sign.field !== 'record') expect(DRAWN[sign.field].slice(sign.start, sign.end).length).toBeGreaterThan(1);
+  });
+
+  test.each(LIKELY_AXES)('%s: the figures that ship are those of works that were counted', (axis) => {
+    const { outside, inside } = FIGURES[axis];
+    expect(outside.reduce((n, lot) => n + lot.works, 0)).toBe(LOT_PROOFS[axis].length);
+    expect(inside.works).toBe(LOT_PROOFS[axis].length);
+    for (const f of [...outside, inside]) {
+      expect(f.covered).toBeLessThanOrEqual(f.works);
+      expect(f.atMost1).toBeLessThanOrEqual(f.atMost2);
+      expect(f.atMost2).toBeLessThanOrEqual(f.atMost3);
+    }
+  });
+});
+
+describe("a review's own proofs", () => {
+  const own = (n: number, strangeness: number): Proof[] =>
+    Array.from({ length: n }, () => ({ code: 'qualitative', strangeness, weight: 1 }));
+
+  test('ours give way to them, and are gone when there are a hundred', () => {
+    const weight = (n: number) => proofsFor('design', own(n, 0.1)).reduce((sum, p) => sum + p.weight, 0) - n;
+    expect(weight(50)).toBeCloseTo(weight(0) / 2);
+    expect(weight(100)).toBe(0);
+  });
+
+  test('rulings that the model finds usual are inside, those that it finds as strange as can be are not', () => {
+    expect(coverageOf('design', own(40, 0.2), 0.95)).toEqual({ inside: 40, of: 40 });
+    expect(coverageOf('design', [...own(30, 0.2), ...own(4, 0.9995)], 0.95).inside).toBe(30);
+  });
+
+  test('a work is proof where the rules leave several values, the ruled one among them', () => {
+    const shares = sharesOfWork([packedShares(DRAWN)]);
+    const mask = (...codes: string[]): Mask => maskOf(DESIGNS, codes);
+    expect(proofOf('design', ALL, shares, 'randomised-trial')!.strangeness).toBeLessThan(0.9);
+    expect(proofOf('design', mask('qualitative'), shares, 'qualitative')).toBeNull();
+    expect(proofOf('design', mask('qualitative', 'case-series'), shares, 'randomised-trial')).toBeNull();
+    expect(proofOf('design', ALL, null, 'randomised-trial')).toBeNull();
+  });
+});

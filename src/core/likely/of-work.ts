@@ -1,0 +1,81 @@
+import { type Classification, type LevelTable, type LikelyMasks, peerReviewOf } from '@/core/classify';
+import { CODED_AXES, codesOf, type Mask } from '@/core/vocabularies';
+import { LIKELY_AXES, type LikelyAxis } from './axes';
+import { type Calibration, calibrate, likelySet, type Proof, strangenessOf, usualness } from './conformal';
+import { CLASSES, LOT_PROOFS } from './models';
+import type { Shares } from './shares';
+
+/** What likely sets are made by in a review: how much they are to cover, and what that is proved on. Null: switched off. */
+export interface LikelyBasis {
+  wanted: number;
+  calibrations: Record<LikelyAxis, Calibration | null>;
+}
+
+/** With so many works of an axis settled by people, a review needs no proofs of ours any more. */
+export const OWN_PROOFS = 100;
+
+/** Proofs for a review: its own, and ours for as much as it has too few. */
+export function proofsFor(axis: LikelyAxis, own: readonly Proof[]): Proof[] {
+  const rest = Math.max(0, 1 - own.length / OWN_PROOFS);
+  return [...(rest > 0 ? LOT_PROOFS[axis].map((p) => ({ ...p, weight: p.weight * rest })) : []), ...own];
+}
+
+/** Sets as before any review has its own proofs. */
+export const basisOfLots = (wanted = 0.95): LikelyBasis => ({
+  wanted,
+  calibrations: Object.fromEntries(LIKELY_AXES.map((a) => [a, calibrate(proofsFor(a, []))])) as LikelyBasis['calibrations'],
+});
+
+/**
+ * Narrows what the rules leave of a work to what is likely by its text; what follows from other axes is narrowed with
+ * them. Settled and disputed axes stay as they are.
+ */
+export function likelyMasks(work: Classification, shares: Shares | null, levels: LevelTable, basis: LikelyBasis): LikelyMasks | undefined {
+  if (!shares) return undefined;
+  const masks = Object.fromEntries(LIKELY_AXES.map((a) => [a, work.axes[a].mask])) as Record<LikelyAxis, Mask>;
+  const disputed: LikelyAxis[] = [];
+  let narrowed = false;
+  for (const axis of LIKELY_AXES) {
+    const { mask, status } = work.axes[axis];
+    const calibration = basis.calibrations[axis];
+    const own = shares[axis];
+    if (!own || !calibration || status === 'settled' || status === 'conflicting') continue;
+    const set = likelySet(CODED_AXES[axis].values, mask, CLASSES[axis], own, calibration, basis.wanted);
+    masks[axis] = set.mask;
+    if (set.disputed) disputed.push(axis);
+    if (set.mask !== mask) narrowed = true;
+  }
+  if (!narrowed && disputed.length === 0) return undefined;
+  return { ...masks, ...followed(work, masks, levels), disputed };
+}
+
+/** Peer review and level as they follow from narrower sets; never wider, and never empty. */
+function followed(work: Classification, masks: Record<LikelyAxis, Mask>, levels: LevelTable): { peerReview: Mask; level: Mask } {
+  const within = (left: Mask, mask: Mask): Mask => (left & mask) >>> 0 || left;
+  const { peerReview, level } = work.axes;
+  return {
+    peerReview: within(peerReview.mask, peerReviewOf(masks.sourceType, masks.publicationType, work.venue, work.press)),
+    level: within(level.mask, levels.levelsOf(masks.design, work.attributes, work.includes, masks.publicationType)),
+  };
+}
+
+/** A work that a person settled, as proof: how strange its value looked among those that the rules left. Null when it is none. */
+export function proofOf(axis: LikelyAxis, left: Mask, shares: Shares | null, code: string): Proof | null {
+  const codes = codesOf(CODED_AXES[axis].values, left);
+  const own = shares?.[axis];
+  if (!own || codes.length < 2 || !codes.includes(code) || !CLASSES[axis].includes(code)) return null;
+  return { code, strangeness: strangenessOf(CLASSES[axis], own, codes).get(code)!, weight: 1 };
+}
+
+/**
+ * How many of a review's own proofs lay inside the set that was given before they were settled: each is asked of what the
+ * proofs before it, and ours, give.
+ * @param own in the order in which they were settled
+ */
+export function coverageOf(axis: LikelyAxis, own: readonly Proof[], wanted: number): { inside: number; of: number } {
+  const inside = own.filter((p, i) => {
+    const before = calibrate(proofsFor(axis, own.slice(0, i)));
+    return usualness(before, p.code, p.strangeness) > 1 - wanted;
+  });
+  return { inside: inside.length, of: own.length };
+}

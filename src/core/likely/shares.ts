@@ -1,0 +1,92 @@
+import { designsOfPublication, leftOf, type RecordClaims } from '@/core/classify';
+import { bitCount } from '@/core/vocabularies';
+import { LIKELY_AXES, type LikelyAxis } from './axes';
+import { featuresOf, type ReadOf } from './features';
+import { likelihoodsAt } from './model';
+import { CLASSES, modelOf } from './models';
+
+/** Below this many letters of an abstract nothing is told that could be weighed: the rules stand. */
+export const FEWEST_LETTERS = 150;
+
+/** Shares are kept as logarithms, sixteen steps a halving: the least of them is one in 60,000. */
+const STEPS = 16;
+const PER_LN = STEPS / Math.LN2;
+
+/** How likely each class of each axis is by the text, in the order of `CLASSES`; null for an axis that nobody asked about. */
+export type Shares = Record<LikelyAxis, Float64Array | null>;
+
+/** The axes of which a record's claims leave several values: only there can anything be narrowed. */
+export function openAxes({ claims }: Pick<RecordClaims, 'claims'>): LikelyAxis[] {
+  const open = LIKELY_AXES.filter((axis) => bitCount(leftOf(claims, axis)) > 1);
+  // A kind of item can leave one design alone, which is claimed when records are put together.
+  const follows = open.includes('design') ? designsOfPublication(leftOf(claims, 'publicationType')) : null;
+  return follows !== null && bitCount((follows & leftOf(claims, 'design')) >>> 0) < 2 ? open.filter((a) => a !== 'design') : open;
+}
+
+/**
+ * What the models make of a record, as it is kept with its claims: which axes, as bits, then a byte a class.
+ * @returns '' where the record has too little text, or no axis is asked about
+ */
+export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKELY_AXES): string {
+  if (record.abstract.length < FEWEST_LETTERS || axes.length === 0) return '';
+  const known = weighed();
+  const features = featuresOf(record, known.signs);
+  const [signs, facts] = [placesOf(known.signs, features.signs), placesOf(known.facts, features.facts)];
+  let bytes = String.fromCharCode(axes.reduce((bits, axis) => bits | (1 << LIKELY_AXES.indexOf(axis)), 0));
+  for (const axis of axes) {
+    const a = LIKELY_AXES.indexOf(axis);
+    for (const share of likelihoodsAt(modelOf(axis), signs[a]!, facts[a]!, features))
+      bytes += String.fromCharCode(Math.min(255, Math.round(-PER_LN * Math.log(Math.max(share, 1e-12)))));
+  }
+  return btoa(bytes);
+}
+
+/** Where each sign stands in the model of each axis, -1 where it has no weight: it is looked up once for all. */
+type Places = ReadonlyMap<string, Int32Array>;
+let made: { signs: Places; facts: Places } | null = null;
+
+function weighed() {
+  made ??= { signs: placesByName((axis) => modelOf(axis).places), facts: placesByName((axis) => modelOf(axis).factPlaces) };
+  return made;
+}
+
+function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, number>): Places {
+  const all = new Map<string, Int32Array>();
+  LIKELY_AXES.forEach((axis, a) => {
+    for (const [name, place] of placesOfAxis(axis)) {
+      const known = all.get(name) ?? new Int32Array(LIKELY_AXES.length).fill(-1);
+      known[a] = place;
+      all.set(name, known);
+    }
+  });
+  return all;
+}
+
+function placesOf(places: Places, signs: readonly { name: string }[]): number[][] {
+  const found: number[][] = LIKELY_AXES.map(() => []);
+  for (const { name } of signs) {
+    const at = places.get(name);
+    if (at) for (let a = 0; a < at.length; a++) if (at[a]! >= 0) found[a]!.push(at[a]!);
+  }
+  return found;
+}
+
+/** The shares of a work, from those of its records that have any: their geometric mean. Null when none has. */
+export function sharesOfWork(packed: readonly (string | undefined)[]): Shares | null {
+  const told = packed.filter((p): p is string => !!p).map((p) => atob(p));
+  if (told.length === 0) return null;
+  const places = told.map(() => 1);
+  return Object.fromEntries(
+    LIKELY_AXES.map((axis, a) => {
+      const own = told.flatMap((bytes, i) => ((bytes.charCodeAt(0) >>> a) & 1 ? [i] : []));
+      const shares = own.length ? new Float64Array(CLASSES[axis].length) : null;
+      for (let c = 0; shares && c < shares.length; c++) {
+        let sum = 0;
+        for (const i of own) sum += told[i]!.charCodeAt(places[i]! + c);
+        shares[c] = 2 ** (-sum / own.length / STEPS);
+      }
+      for (const i of own) places[i]! += CLASSES[axis].length;
+      return [axis, shares];
+    }),
+  ) as Shares;
+}

@@ -1,0 +1,93 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
+import { wilsonInterval } from '@/core/checks';
+import { coverageOf, LIKELY_AXES, type LikelyAxis, type Proof, proofOf, sharesOfWork } from '@/core/likely';
+import type { PackedClaims } from '@/core/storage';
+import { LikelyBasisRow, type Review } from '@/platform/db/schema';
+import { readClaims } from '@/stages/retrieve';
+import { standingAxisRulings } from '../store/axis-rulings';
+import { type LikelyAxes, MODELS_NAME, NO_PROOFS } from '../store/likely-basis';
+import { type Judgeable, type Judging, judgeWork, NO_RULINGS } from './judging';
+
+/** One ruling on many works says one thing of them: so many of these are proof. */
+const MOST_OF_A_RULING = 5;
+/** The latest are proof of how the review is ruled on now. */
+const MOST_PROOFS = 500;
+
+/**
+ * Takes up the rulings that a review has now: what of its works people settled is proof of how strange true values look
+ * here. An axis whose sets hold fewer true values than they state, by more than chance, is switched off.
+ */
+export async function renewLikelyBasis(em: EntityManager, review: Review, judging: Judging, at: Date): Promise<void> {
+  const { axes, seq } = await proofsOfReview(em, review, judging);
+  const row = { models: MODELS_NAME, seq, wanted: review.likelyShare, axes, at };
+  await em.upsert(LikelyBasisRow, { reviewId: review.id, ...row });
+  await em.flush();
+}
+
+/** The proofs that rulings give now, and what they say of the coverage. */
+export async function proofsOfReview(em: EntityManager, review: Review, judging: Judging): Promise<{ axes: LikelyAxes; seq: number }> {
+  const rulings = (await standingAxisRulings(em, review.id)).reverse();
+  const axes = NO_PROOFS();
+  const wanted = rulings.flatMap((r) =>
+    isLikelyAxis(r.axis) && r.codes.length === 1 ? [{ axis: r.axis, code: r.codes[0]!, records: r.records }] : [],
+  );
+  const works = await worksOfRecords(
+    em,
+    review.id,
+    wanted.flatMap((r) => r.records.slice(0, 4 * MOST_OF_A_RULING)),
+  );
+  const docs = await docsOf(em, review.id, [...new Set([...works.values()].flatMap((w) => w.records))]);
+  const taken = new Set<string>();
+  const found = Object.fromEntries(LIKELY_AXES.map((a) => [a, [] as Proof[]])) as unknown as Record<LikelyAxis, Proof[]>;
+  for (const { axis, code, records } of wanted) {
+    let ofThis = 0;
+    for (const record of records) {
+      const work = works.get(record);
+      if (!work || ofThis >= MOST_OF_A_RULING || found[axis].length >= MOST_PROOFS || taken.has(`${axis} ${work.no}`)) continue;
+      const members = work.records.flatMap((no) => docs.get(no) ?? []);
+      if (members.length === 0) continue;
+      taken.add(`${axis} ${work.no}`);
+      const { classification } = judgeWork({ ...judging, rulings: NO_RULINGS, likely: null }, members);
+      const proof = proofOf(axis, classification.axes[axis].mask, sharesOfWork(members.map((m) => m.doc.likely)), code);
+      if (!proof) continue;
+      found[axis].push(proof);
+      ofThis++;
+    }
+  }
+  for (const axis of LIKELY_AXES) {
+    // They were taken newest first.
+    found[axis].reverse();
+    const { inside, of } = coverageOf(axis, found[axis], review.likelyShare);
+    axes[axis] = {
+      proofs: found[axis].map((p) => [p.code, Number(p.strangeness.toFixed(5))]),
+      ...{ inside, of, on: of === 0 || wilsonInterval(inside, of).high >= review.likelyShare },
+    };
+  }
+  return { axes, seq: Math.max(0, ...rulings.map((r) => r.seq)) };
+}
+
+const isLikelyAxis = (axis: string): axis is LikelyAxis => (LIKELY_AXES as readonly string[]).includes(axis);
+
+async function worksOfRecords(em: EntityManager, reviewId: string, records: readonly number[]) {
+  const rows = await em.execute<{ record_no: number; work_no: number; records: number[] }[]>(
+    `select m.record_no, w.no as work_no, w.records from work_record m join work w on w.review_id = m.review_id and w.no = m.work_no
+     where m.review_id = ? and m.active and m.record_no = any(?::int[]) and w.absorbed_by is null`,
+    [reviewId, `{${[...new Set(records)].join(',')}}`],
+  );
+  return new Map(rows.map((r) => [r.record_no, { no: r.work_no, records: r.records }]));
+}
+
+async function docsOf(em: EntityManager, reviewId: string, records: readonly number[]): Promise<Map<number, Judgeable>> {
+  const rows = await em.execute<{ record_no: number; doc: PackedClaims; database_id: string | null; stable_name: string }[]>(
+    `select c.record_no, c.doc, r.database_id, r.stable_name from record_claims c
+     join record r on r.review_id = c.review_id and r.no = c.record_no where c.review_id = ? and c.record_no = any(?::int[])`,
+    [reviewId, `{${records.join(',')}}`],
+  );
+  const claims = readClaims(rows);
+  return new Map(
+    rows.map((r) => [
+      r.record_no,
+      { no: r.record_no, database_id: r.database_id, stable_name: r.stable_name, doc: claims.get(r.record_no)! },
+    ]),
+  );
+}
