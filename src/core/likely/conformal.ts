@@ -1,4 +1,4 @@
-import { type AxisValue, codesOf, type Mask, maskOf } from '@/core/vocabularies';
+import { type AxisValue, bitCount, type Mask } from '@/core/vocabularies';
 
 /** A work whose value is known, as the model saw it without having learnt from it. */
 export interface Proof {
@@ -95,7 +95,7 @@ function stranger({ strangeness, atLeast }: Proofs, value: number): number {
   let [low, high] = [0, strangeness.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (strangeness[middle]! < value - 1e-9) low = middle + 1;
+    if (strangeness[middle]! < value - SAME) low = middle + 1;
     else high = middle;
   }
   return atLeast[low] ?? 0;
@@ -111,6 +111,41 @@ export function strangenessOf(classes: readonly string[], shares: ArrayLike<numb
   return new Map(left.map((code) => [code, sum > 0 ? 1 - of(code) / sum : 1]));
 }
 
+/** How strange a value may look and stay in the set; the same question as `usualness` asks, answered beforehand. */
+function strangestKept(calibration: Calibration, code: string, wanted: number): number {
+  const { strangeness, atLeast, total } = calibration.groupOf.get(code) ?? calibration.all;
+  const usual = (weight: number) => (weight + 1) / (total + 1) > 1 - wanted;
+  if (usual(0)) return Number.POSITIVE_INFINITY;
+  let at = strangeness.length - 1;
+  while (at >= 0 && !usual(atLeast[at]!)) at--;
+  return at < 0 ? Number.NEGATIVE_INFINITY : strangeness[at]! + SAME;
+}
+/** Shares that differ by less are the same: they come from sums in another order. */
+const SAME = 1e-9;
+
+/** What sets of an axis are made by, value by value in the order of the axis. */
+interface Compiled {
+  wanted: number;
+  classes: readonly string[];
+  /** Where a value stands among the classes of the model; -1 for one that was never learnt. */
+  places: Int16Array;
+  strangest: Float64Array;
+}
+const compiled = new WeakMap<Calibration, Compiled>();
+
+/** Works are asked by the hundred thousand, of one calibration. */
+function compile(values: readonly AxisValue[], classes: readonly string[], calibration: Calibration, wanted: number): Compiled {
+  const known = compiled.get(calibration);
+  if (known && known.wanted === wanted && known.classes === classes && known.places.length === values.length) return known;
+  const made: Compiled = {
+    ...{ wanted, classes },
+    places: Int16Array.from(values, (v) => classes.indexOf(v.code)),
+    strangest: Float64Array.from(values, (v) => strangestKept(calibration, v.code, wanted)),
+  };
+  compiled.set(calibration, made);
+  return made;
+}
+
 /**
  * The smallest set of values, of those that the rules leave, that holds the true one in the stated share of works.
  * Values that the model never learnt stay. Where nothing is left the rules stand: the set is theirs, and it is disputed.
@@ -124,9 +159,16 @@ export function likelySet(
   calibration: Calibration,
   wanted: number,
 ): { mask: Mask; disputed: boolean } {
-  const codes = codesOf(values, left);
-  if (codes.length < 2) return { mask: left, disputed: false };
-  const strange = strangenessOf(classes, shares, codes);
-  const kept = codes.filter((code) => !classes.includes(code) || usualness(calibration, code, strange.get(code)!) > 1 - wanted);
-  return kept.length ? { mask: maskOf(values, kept), disputed: false } : { mask: left, disputed: true };
+  if (bitCount(left) < 2) return { mask: left, disputed: false };
+  const { places, strangest } = compile(values, classes, calibration, wanted);
+  let sum = 0;
+  for (let bit = 0; bit < places.length; bit++) if ((left >>> bit) & 1 && places[bit]! >= 0) sum += shares[places[bit]!]!;
+  let mask = 0;
+  for (let bit = 0; bit < places.length; bit++) {
+    if (!((left >>> bit) & 1)) continue;
+    const place = places[bit]!;
+    const strangeness = sum > 0 ? 1 - (place < 0 ? 0 : shares[place]!) / sum : 1;
+    if (place < 0 || strangeness <= strangest[bit]!) mask |= 1 << bit;
+  }
+  return mask === 0 ? { mask: left, disputed: true } : { mask: mask >>> 0, disputed: false };
 }

@@ -23,6 +23,7 @@ import {
   pushes,
   sharesOfWork,
   strangenessOf,
+  usualness,
 } from '.';
 
 const DESIGNS = CODED_AXES.design.values;
@@ -114,6 +115,21 @@ describe('sets by conformal prediction', () => {
     const calibration = calibrate(Array.from({ length: 200 }, (_, i) => ({ code: codes[i % 5]!, strangeness: 0.05, weight: 1 })));
     const even = codes.map(() => 0.2);
     expect(likelySet(values, fullMask(5), codes, even, calibration, 0.95)).toEqual({ mask: fullMask(5), disputed: true });
+  });
+
+  test('the set is that of the values that are usual enough, one by one', () => {
+    for (const size of [10, 150, 700]) {
+      const calibration = calibrate(Array.from({ length: size }, () => proofFor(draw())));
+      for (const wanted of [0.8, 0.95, 0.99])
+        for (let i = 0; i < 60; i++) {
+          const { shares } = draw();
+          const left = (1 + Math.floor(random() * 31)) >>> 0;
+          const strange = strangenessOf(codes, shares, codesOf(values, left));
+          const kept = codesOf(values, left).filter((c) => usualness(calibration, c, strange.get(c)!) > 1 - wanted);
+          const { mask } = likelySet(values, left, codes, shares, calibration, wanted);
+          expect(codesOf(values, mask)).toEqual(kept.length && bitCount(left) > 1 ? kept : codesOf(values, left));
+        }
+    }
   });
 
   test('a value that was never learnt stays', () => {

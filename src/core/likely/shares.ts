@@ -11,6 +11,8 @@ export const FEWEST_LETTERS = 150;
 /** Shares are kept as logarithms, sixteen steps a halving: the least of them is one in 60,000. */
 const STEPS = 16;
 const PER_LN = STEPS / Math.LN2;
+/** The share that a byte stands for. */
+const SHARE_OF = Float64Array.from({ length: 256 }, (_, byte) => 2 ** (-byte / STEPS));
 
 /** How likely each class of each axis is by the text, in the order of `CLASSES`; null for an axis that nobody asked about. */
 export type Shares = Record<LikelyAxis, Float64Array | null>;
@@ -83,7 +85,7 @@ export function sharesOfWork(packed: readonly (string | undefined)[]): Shares | 
       for (let c = 0; shares && c < shares.length; c++) {
         let sum = 0;
         for (const i of own) sum += told[i]!.charCodeAt(places[i]! + c);
-        shares[c] = 2 ** (-sum / own.length / STEPS);
+        shares[c] = own.length === 1 ? SHARE_OF[sum]! : 2 ** (-sum / own.length / STEPS);
       }
       for (const i of own) places[i]! += CLASSES[axis].length;
       return [axis, shares];

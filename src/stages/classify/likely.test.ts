@@ -107,6 +107,20 @@ test('rulings become proof, each asked of the set before it; the figures are tho
   expect(like.likely.design?.alike.map((a) => a.code)).toContain('randomised-trial');
 });
 
+test('after ten rulings more the sets are proved anew without being asked', async () => {
+  const queued = () => db.context().em.count(Job, { reviewId: id, kind: 'reclassify', state: 'queued' });
+  const rule = (workNo: number, codes: string[]) =>
+    ruleAxis(db.context(), id, { ...{ axis: 'design', codes, workNo, cause: null, standing: false }, reason: 'Read.' });
+  for (const workNo of [4, 5, 6]) await rule(workNo, ['randomised-trial']);
+  for (const workNo of [7, 9, 10, 11, 12]) await rule(workNo, ['economic-evaluation']);
+  await rule(4, ['randomised-trial']);
+  expect(await queued()).toBe(0);
+  await rule(5, ['randomised-trial']);
+  expect(await queued()).toBe(1);
+  await classifiedAgain();
+  expect((await said(askLikely(db.context(), id))).axes.find((a) => a.axis === 'design')).toMatchObject({ of: 11, inside: 11 });
+});
+
 test('where too few lie inside, the axis is switched off and its sets are those of the rules', async () => {
   const em = db.context().em;
   const row = await em.findOneOrFail(LikelyBasisRow, { reviewId: id });

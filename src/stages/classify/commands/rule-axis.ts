@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { WORK_AXES } from '@/core/classify';
 import { nextSeq } from '@/platform/db/next-seq';
 import { RulingRow } from '@/platform/db/schema';
+import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
+import { toBeRenewed } from '../store/likely-basis';
 import { causeSchema, membersOf, pickedWorks, takeEffect, unknownCodes, worksWith } from '../store/ruled-works';
 import { schemeOf } from '../store/scheme-of';
 
@@ -61,6 +63,7 @@ export const ruleAxis = reviewCommand({
       at: ctx.now(),
     });
     await ctx.em.flush();
+    if (await toBeRenewed(ctx.em, review)) await queueReclassify(ctx.em, reviewId);
     return { seq, works: works.length, ...(await takeEffect(ctx.em, reviewId, works)) };
   },
 });

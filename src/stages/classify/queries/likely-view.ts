@@ -4,9 +4,8 @@ import { type Columns, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { openReview } from '@/platform/context';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
-import { standingAxisRulings } from '../store/axis-rulings';
 import { currentColumns } from '../store/current-columns';
-import { keptBasis } from '../store/likely-basis';
+import { keptBasis, rulingsSince } from '../store/likely-basis';
 
 /** What the likely sets of an axis do in a review, and what they are proved on. */
 export interface LikelyAxisView {
@@ -48,12 +47,10 @@ export const askLikely = reviewQuery({
     const review = await openReview(ctx, ctx.reviewId);
     const basis = await keptBasis(ctx.em, ctx.reviewId);
     const columns = await currentColumns(ctx.em, review);
-    const rulings = await standingAxisRulings(ctx.em, ctx.reviewId);
-    const isLikely = (axis: string) => (LIKELY_AXES as readonly string[]).includes(axis);
     return {
       wanted: review.likelyShare,
       usedBy: review.sieve.filter((l) => l.on && l.evidence === 'stated-inferred-and-likely').map((l) => l.name),
-      since: rulings.filter((r) => r.seq > basis.seq && isLikely(r.axis) && r.codes.length === 1).length,
+      since: await rulingsSince(ctx.em, ctx.reviewId, basis),
       ownProofs: OWN_PROOFS,
       axes: LIKELY_AXES.map((axis) => {
         const { inside, of, on } = basis.axes[axis];
