@@ -45,3 +45,11 @@ test('every answer carries the policy that keeps scripts and requests at home', 
     expect(headers['x-powered-by']).toBeUndefined();
   }
 });
+
+test('whoever looks after the application is told how it is', async ({ page }) => {
+  const health = await page.request.get('/health');
+  expect([health.status(), await health.json()]).toEqual([200, expect.objectContaining({ ok: true })]);
+  const metrics = await page.request.get('/metrics');
+  expect(metrics.headers()['content-type']).toContain('text/plain');
+  expect(await metrics.text()).toMatch(/^narrow_sieve_jobs\{state="queued"\} \d+$/m);
+});
