@@ -11,7 +11,7 @@ import { classifyField, fieldRecords, fieldVenues } from '@/testing/field-record
 export interface Labelled {
   id: string;
   /** Which of the lots it is of: people who wrote one did not write another. */
-  lot: 'fields' | 'told' | 'reference';
+  lot: 'fields' | 'told' | 'longer' | 'reference';
   field: string;
   features: Features;
   /** The values that a reader allows; null where a reader cannot say. */
@@ -94,7 +94,7 @@ function toldTexts(): Labelled[] {
           const { axes } = classifyWork([readyRecord(1, record, NO_SCOPE)], LEVELS);
           const type = design! in TYPE_OF ? TYPE_OF[design!]! : 'research-article';
           return {
-            ...{ id: `${file}:${i + 1}`, lot: 'told' as const, field: field!, features: featuresOf(record), left: leftOf(axes) },
+            ...{ id: `${file}:${i + 1}`, lot: file.startsWith('longer') ? ('longer' as const) : ('told' as const), field: field!, features: featuresOf(record), left: leftOf(axes) },
             truth: { sourceType: null, publicationType: type === null ? null : [type], design: [design!] },
           };
         }),

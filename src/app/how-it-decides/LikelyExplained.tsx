@@ -4,6 +4,7 @@ import { FEWEST_LETTERS, FIGURES, LIKELY_AXES, OWN_PROOFS, type SetFigures, VECT
 const LOTS: Readonly<Record<string, string>> = {
   fields: 'records of many fields',
   told: 'texts that tell what was done without naming it',
+  longer: 'longer texts of that kind, with what surrounds the telling',
   reference: 'records as databases export them, labelled by two readers',
 };
 const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;

@@ -10,10 +10,10 @@ const COUNT =
   /(?:^|[\s\t|(:=])(\d{1,3}(?:[,. '\u00a0\u202f]\d{3}){1,4}|\d{1,12})\)?\s{0,4}(?:results?|hits?|records?|citations?|documents?|items?)?\)?\s{0,4}$/i;
 const OPENS = /^\s*\(?(?:#|S|L|Set\s?|Line\s?)?(\d{1,4})\s{0,4}(?:[.):|\t]|\s(?=\S))(.*)$/i;
 const ACTIVE =
-  /\b(?:(?:limiters?|limits|filters?)(?:\s(?:applied|set|active|used))?\s*[-–:=]|(?:refined?|narrow(?:ed)?)\sby\b)\s*[-–:=]?\s*(.+?)(?=(?:\s{2,}|\t|\||$))/i;
+  /\b(?:(?:limiters?|limits|filters?)(?:\s(?:applied|set|active|used))?\s{0,4}[-–:=]|(?:refined?|narrow(?:ed)?)\sby\b)[\s:=–-]{0,4}(\S.*?)(?=(?:\s{2,}|\t|\||$))/i;
 /** A last column that says when a line was run. */
 const RUN_AT =
-  /[\t|]\s*(?:\d{4}-\d{2}-\d{2}|\d{1,2}[./]\d{1,2}[./]\d{2,4}|\d{1,2}\s[a-z]{3,9}\.?\s\d{4}|\d{1,2}:\d{2}(?::\d{2})?)[\sT]*(?:\d{1,2}:\d{2}(?::\d{2})?)?\s*\|?\s*$/i;
+  /[\t|]\s{0,4}(?:\d{4}-\d{2}-\d{2}|\d{1,2}[./]\d{1,2}[./]\d{2,4}|\d{1,2}\s[a-z]{3,9}\.?\s\d{4}|\d{1,2}:\d{2}(?::\d{2})?)(?:[\sT]{1,4}\d{1,2}:\d{2}(?::\d{2})?)?[\s|]{0,4}$/i;
 /** What stands over a history or below it: its headings, what it is, when and where it was printed. */
 const AROUND =
   /^\W*(?:(?:#|no\.?|line|set|search|query|step)\b.*\b(?:results?|hits|count|query|search(?:es)?)\b|(?:search\s)?(?:history|strategy)\b|(?:date|day|saved|printed|exported|downloaded|searched|run|database|platform|interface|host|user|page)\b)/i;

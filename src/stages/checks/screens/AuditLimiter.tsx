@@ -37,8 +37,8 @@ export function Limiter({ reviewId, line: l, place, onList }: LimiterProps) {
       <dl className="mt-1 grid grid-cols-[170px_1fr] gap-x-4 gap-y-1">
         <Row term="Why it is there">{l.rationale.trim() || <b className="font-medium text-copper">No reason is written down.</b>}</Row>
         <Row term="How it is set">
-          {EVIDENCE_WORDS[l.evidence].taken} counts; works of which it cannot tell are {UNKNOWN[l.whenUnknown]}.
-          {l.exempt && ` Some types are exempt: ${l.exempt}`}
+          <span className="inline-block first-letter:uppercase">{EVIDENCE_WORDS[l.evidence].taken}</span> counts; works of which it cannot
+          tell are {UNKNOWN[l.whenUnknown]}.{l.exempt && ` Some types are exempt: ${l.exempt}`}
           {l.waived.map((w) => ` It does not apply to ${w.database}: ${w.reason}`).join('')}
           {l.overridden > 0 && ` A person chose otherwise for ${count(l.overridden)} ${plural(l.overridden, 'work')}.`}
         </Row>

@@ -99,6 +99,11 @@ export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps
             <span>
               <span className="border-slate border-b-2 border-dotted">dots</span> looked at and set aside
             </span>
+            {Object.keys(work.likely).length > 0 && (
+              <span>
+                <span className="underline decoration-navy decoration-wavy decoration-1 underline-offset-4">wave</span> makes a value likely
+              </span>
+            )}
             <span>
               <span className="rounded-[2px] bg-picked px-0.5 text-ink">ground</span> matches the question
             </span>

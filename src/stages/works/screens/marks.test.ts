@@ -41,3 +41,29 @@ test('marks are in order and never overlap', () => {
 test('cues of another record of the work are not marked in this text', () => {
   expect(marks('title', 8).every((m) => m.kind === 'mention')).toBe(true);
 });
+
+test('what weighed for a likely value is marked in a way of its own, where nothing stronger stands', () => {
+  const likely = {
+    codes: ['randomised-trial'],
+    ...{ before: 28, disputed: false, likeliest: 'randomised-trial', facts: [], alike: [] },
+    words: [
+      {
+        record: 7,
+        field: 'abstract' as const,
+        start: RECORD.abstract.indexOf('Forty'),
+        end: RECORD.abstract.indexOf('Forty') + 5,
+        words: 'Forty',
+      },
+      {
+        record: 7,
+        field: 'abstract' as const,
+        start: RECORD.abstract.indexOf('allocated'),
+        end: RECORD.abstract.indexOf('allocated') + 9,
+        words: 'allocated',
+      },
+      { record: 8, field: 'abstract' as const, start: 0, end: 4, words: 'else' },
+    ],
+  };
+  const found = marksFor('abstract', 7, classification, [], { design: likely }).filter((m) => m.kind === 'likely');
+  expect(found.map((m) => [RECORD.abstract.slice(m.start, m.end), m.title])).toEqual([['Forty', 'Makes randomised trial more likely']]);
+});
