@@ -94,7 +94,13 @@ function toldTexts(): Labelled[] {
           const { axes } = classifyWork([readyRecord(1, record, NO_SCOPE)], LEVELS);
           const type = design! in TYPE_OF ? TYPE_OF[design!]! : 'research-article';
           return {
-            ...{ id: `${file}:${i + 1}`, lot: file.startsWith('longer') ? ('longer' as const) : ('told' as const), field: field!, features: featuresOf(record), left: leftOf(axes) },
+            ...{
+              id: `${file}:${i + 1}`,
+              lot: file.startsWith('longer') ? ('longer' as const) : ('told' as const),
+              field: field!,
+              features: featuresOf(record),
+              left: leftOf(axes),
+            },
             truth: { sourceType: null, publicationType: type === null ? null : [type], design: [design!] },
           };
         }),

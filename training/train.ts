@@ -38,8 +38,14 @@ function trained(axis: LikelyAxis) {
     ),
   );
   const open = outside.filter((s) => s.work.left[axis].length > 1 && s.work.left[axis].includes(s.code) && s.classes.includes(s.code));
+  // Every lot counts the same, however many works it has: the next lot will be as unlike these as they are to each other.
+  const inLot = (lot: string) => open.filter((s) => s.work.lot === lot).length;
   const proofs = open.map(
-    (s): Proof => ({ code: s.code, strangeness: strangenessOf(s.classes, s.shares, s.work.left[axis]).get(s.code)!, weight: 1 }),
+    (s): Proof => ({
+      code: s.code,
+      strangeness: strangenessOf(s.classes, s.shares, s.work.left[axis]).get(s.code)!,
+      weight: open.length / names.filter((lot) => inLot(lot) > 0).length / inLot(s.work.lot),
+    }),
   );
   const figures = {
     lots: names.map((lot) => ({ lot, works: single.filter((l) => l.lot === lot).length })),
@@ -63,7 +69,7 @@ function trained(axis: LikelyAxis) {
     single.map((l) => ({ features: l.features, code: l.truth[axis]![0]! })),
     STRICTNESS,
   );
-  return { ...packed(model), proofs: proofs.map((p) => [p.code, round(p.strangeness, 5)]), figures };
+  return { ...packed(model), proofs: proofs.map((p) => [p.code, round(p.strangeness, 5), round(p.weight, 3)]), figures };
 }
 
 function usable(l: Labelled, axis: LikelyAxis): boolean {

@@ -34,7 +34,7 @@ interface StoredModel {
   facts: PackedWeights & { names: string[] };
   dense: PackedWeights;
   bias: number[];
-  proofs: [code: string, strangeness: number][];
+  proofs: [code: string, strangeness: number, weight: number][];
   figures: AxisFigures;
 }
 const AXES = stored.axes as unknown as Record<LikelyAxis, StoredModel>;
@@ -49,9 +49,9 @@ export const FIGURES = Object.fromEntries(LIKELY_AXES.map((a) => [a, AXES[a].fig
   Record<LikelyAxis, AxisFigures>
 >;
 
-/** Works of our lots that sets are calibrated on before a review has its own. */
+/** Works of our lots that sets are calibrated on before a review has its own: every lot counts the same. */
 export const LOT_PROOFS = Object.fromEntries(
-  LIKELY_AXES.map((a) => [a, AXES[a].proofs.map(([code, strangeness]): Proof => ({ code, strangeness, weight: 1 }))]),
+  LIKELY_AXES.map((a) => [a, AXES[a].proofs.map(([code, strangeness, weight = 1]): Proof => ({ code, strangeness, weight }))]),
 ) as unknown as Readonly<Record<LikelyAxis, readonly Proof[]>>;
 
 /** What the models are, to be made a name of: what was worked out by other models is worked out anew. */
