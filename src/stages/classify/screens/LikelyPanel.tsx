@@ -129,7 +129,7 @@ function AxisRow({ axis: a, wanted, enough, onList }: { axis: Axis; wanted: numb
         {a.on && a.of < enough && <span className="block text-slate">Our works count beside them until there are {enough}.</span>}
       </td>
       <td className="py-1.5 pr-3">
-        {a.lots.covered} of {a.lots.works} inside ({percent(a.lots.low)} to {percent(a.lots.high)}), at 95 %; {a.lots.before.toFixed(0)}{' '}
+        {a.lots.covered} of {a.lots.works} inside ({percent(a.lots.low)} to {percent(a.lots.high)}), at 95 %; {a.lots.before.toFixed(1)}{' '}
         values left by the rules, {a.lots.after.toFixed(1)} likely
       </td>
       <td className="py-1.5">
