@@ -4,7 +4,7 @@
  */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { chmodSync, existsSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { runTypeScript } from './application.mjs';
 import { checkOwnDatabase, findPostgres, startPostgres } from './postgres.mjs';
@@ -44,9 +44,10 @@ async function withDatabase(work) {
 async function backUp(url, file) {
   if (existsSync(file)) throw new Advice(`${file} is there already. Give another name: a backup never writes over another.`);
   const part = `${file}.part`;
+  // From its first byte on it is nobody else's to read.
+  process.umask(0o077);
   try {
     program('pg_dump', ['--format=custom', '--no-owner', '--no-privileges', ...SCHEMAS.map((s) => `--schema=${s}`), `--file=${part}`], url);
-    chmodSync(part, 0o600);
     // Whoever finds a file of this name finds a whole one.
     renameSync(part, file);
   } catch (error) {

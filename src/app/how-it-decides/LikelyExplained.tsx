@@ -34,8 +34,8 @@ export function LikelyExplained() {
         </p>
         <p>
           In a review, works that people rule on are proof in place of ours, more with each, and alone from {OWN_PROOFS} on. Each is asked
-          of the set that was given before it was ruled on. Where fewer lie inside than is stated, by more than chance (the upper end of
-          Wilson’s 95 % interval), the axis is switched off in this review, and that is said.
+          of the set that was given before it was ruled on. Where fewer lie inside than is stated, by more than chance (so many misses would
+          be seen in less than 2.5 % of reviews otherwise), the axis is switched off in this review, and that is said.
         </p>
       </div>
       <div className="relative mt-3 overflow-x-auto">

@@ -23,6 +23,7 @@ import {
   pushes,
   sharesOfWork,
   strangenessOf,
+  tooFewInside,
   usualness,
 } from '.';
 
@@ -216,6 +217,18 @@ describe("a review's own proofs", () => {
     expect(coverageOf('design', own(40, 0.2), 0.95)).toEqual({ inside: 40, of: 40 });
     expect(coverageOf('design', [...own(30, 0.2), ...own(4, 0.9995)], 0.95).inside).toBe(30);
   });
+
+  // Tails of the binomial distribution at 95 %, by hand: 0.05; 0.0025; 0.0861; 0.0115; 0.0282 and 0.0115 of a hundred.
+  test.each([
+    [0, 0, false],
+    [1, 1, false],
+    [0, 1, false],
+    [0, 2, true],
+    [8, 10, false],
+    [7, 10, true],
+    [90, 100, false],
+    [89, 100, true],
+  ])('%i of %i inside: switched off is %p', (inside, of, off) => expect(tooFewInside({ inside, of }, 0.95)).toBe(off));
 
   test('a work is proof where the rules leave several values, the ruled one among them', () => {
     const shares = sharesOfWork([packedShares(DRAWN)]);

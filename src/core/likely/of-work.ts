@@ -79,3 +79,22 @@ export function coverageOf(axis: LikelyAxis, own: readonly Proof[], wanted: numb
   });
   return { inside: inside.length, of: own.length };
 }
+
+/** How rarely so many must be missed by chance before an axis is switched off. */
+const RARE = 0.025;
+
+/**
+ * Whether fewer true values lie inside than is stated, by more than chance: so many misses or more would be seen in less
+ * than 2.5 % of reviews whose sets do hold the stated share (the tail of the binomial distribution).
+ */
+export function tooFewInside({ inside, of }: { inside: number; of: number }, wanted: number): boolean {
+  const missed = of - inside;
+  // The chance of fewer misses: each term from the one before.
+  let term = wanted ** of;
+  let fewer = 0;
+  for (let k = 0; k < missed; k++) {
+    fewer += term;
+    term *= ((of - k) / (k + 1)) * ((1 - wanted) / wanted);
+  }
+  return missed > 0 && 1 - fewer < RARE;
+}

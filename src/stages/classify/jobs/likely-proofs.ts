@@ -1,6 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { wilsonInterval } from '@/core/checks';
-import { coverageOf, LIKELY_AXES, type LikelyAxis, type Proof, proofOf, sharesOfWork } from '@/core/likely';
+import { coverageOf, LIKELY_AXES, type LikelyAxis, type Proof, proofOf, sharesOfWork, tooFewInside } from '@/core/likely';
 import type { PackedClaims } from '@/core/storage';
 import { LikelyBasisRow, type Review } from '@/platform/db/schema';
 import { readClaims } from '@/stages/retrieve';
@@ -60,7 +59,7 @@ export async function proofsOfReview(em: EntityManager, review: Review, judging:
     const { inside, of } = coverageOf(axis, found[axis], review.likelyShare);
     axes[axis] = {
       proofs: found[axis].map((p) => [p.code, Number(p.strangeness.toFixed(5))]),
-      ...{ inside, of, on: of === 0 || wilsonInterval(inside, of).high >= review.likelyShare },
+      ...{ inside, of, on: !tooFewInside({ inside, of }, review.likelyShare) },
     };
   }
   return { axes, seq: Math.max(0, ...rulings.map((r) => r.seq)) };
