@@ -33,9 +33,11 @@ export function LikelyExplained() {
           evidence level follow from narrower sets as from any others.
         </p>
         <p>
-          In a review, works that people rule on are proof in place of ours, more with each, and alone from {OWN_PROOFS} on. Each is asked
-          of the set that was given before it was ruled on. Where fewer lie inside than is stated, by more than chance (so many misses would
-          be seen in less than 2.5 % of reviews otherwise), the axis is switched off in this review, and that is said.
+          In a review, works that people settle are proof in place of ours, more with each, and alone from {OWN_PROOFS} on: works that they
+          ruled on, and works of which a decision or a spot check leaves just one value. Who keeps a work says that it has a value that the
+          limiters let in; who excludes it for the reason of a limiter says that it has another. Each is asked of the set that was given
+          before it was settled. Where fewer lie inside than is stated, by more than chance (so many misses would be seen in less than 2.5 %
+          of reviews otherwise), the axis is switched off in this review, and that is said.
         </p>
       </div>
       <div className="relative mt-3 overflow-x-auto">

@@ -16,6 +16,7 @@ import {
   likelyMasks,
   likelySet,
   modelOf,
+  narrowedByRuling,
   type Proof,
   packedShares,
   proofOf,
@@ -233,9 +234,35 @@ describe("a review's own proofs", () => {
   test('a work is proof where the rules leave several values, the ruled one among them', () => {
     const shares = sharesOfWork([packedShares(DRAWN)]);
     const mask = (...codes: string[]): Mask => maskOf(DESIGNS, codes);
-    expect(proofOf('design', ALL, shares, 'randomised-trial')!.strangeness).toBeLessThan(0.9);
-    expect(proofOf('design', mask('qualitative'), shares, 'qualitative')).toBeNull();
-    expect(proofOf('design', mask('qualitative', 'case-series'), shares, 'randomised-trial')).toBeNull();
-    expect(proofOf('design', ALL, null, 'randomised-trial')).toBeNull();
+    expect(proofOf('design', ALL, shares, ['randomised-trial'])!.strangeness).toBeLessThan(0.9);
+    expect(proofOf('design', mask('qualitative'), shares, ['qualitative'])).toBeNull();
+    expect(proofOf('design', mask('qualitative', 'case-series'), shares, ['randomised-trial'])).toBeNull();
+    expect(proofOf('design', ALL, null, ['randomised-trial'])).toBeNull();
+  });
+
+  test('what a decision leaves is proof where it is one value of those that the rules leave', () => {
+    const shares = sharesOfWork([packedShares(DRAWN)]);
+    const left = maskOf(DESIGNS, ['randomised-trial', 'cross-sectional', 'case-series']);
+    expect(proofOf('design', left, shares, ['randomised-trial', 'cluster-randomised-trial'])).toMatchObject({ code: 'randomised-trial' });
+    expect(proofOf('design', left, shares, ['randomised-trial', 'cross-sectional'])).toBeNull();
+    expect(proofOf('design', left, shares, [])).toBeNull();
+  });
+
+  describe('how many sets would be narrower after rulings', () => {
+    const open = (r: BibRecord) => {
+      const shares = sharesOfWork([packedShares(r)])!;
+      const basis = basisOfLots();
+      const set = (wanted: number) => likelySet(DESIGNS, ALL, CLASSES.design, shares.design!, basis.calibrations.design!, wanted).mask;
+      return { left: ALL, shares, likely: set(0.95) };
+    };
+    const works = [DRAWN, TALKED].map(open);
+
+    test('none without a ruling: nothing has changed', () => expect(narrowedByRuling('design', [], [], works, 0.95)).toBe(0));
+    test('all whose sets are wider than what proofs of the review give', () => {
+      const wide = works.map((w) => ({ ...w, likely: w.left }));
+      expect(narrowedByRuling('design', [], works, wide, 0.95)).toBe(2);
+    });
+    test('proofs that were as strange as can be leave none to narrow', () =>
+      expect(narrowedByRuling('design', own(100, 1), works, works, 0.95)).toBe(0));
   });
 });

@@ -1,5 +1,5 @@
 import { type Classification, type LevelTable, type LikelyMasks, peerReviewOf } from '@/core/classify';
-import { CODED_AXES, codesOf, type Mask } from '@/core/vocabularies';
+import { bitCount, CODED_AXES, codesOf, type Mask } from '@/core/vocabularies';
 import { LIKELY_AXES, type LikelyAxis } from './axes';
 import { type Calibration, calibrate, likelySet, type Proof, strangenessOf, usualness } from './conformal';
 import { CLASSES, LOT_PROOFS } from './models';
@@ -59,12 +59,58 @@ function followed(work: Classification, masks: Record<LikelyAxis, Mask>, levels:
   };
 }
 
-/** A work that a person settled, as proof: how strange its value looked among those that the rules left. Null when it is none. */
-export function proofOf(axis: LikelyAxis, left: Mask, shares: Shares | null, code: string): Proof | null {
+/**
+ * A work that a person settled, as proof: how strange its value looked among those that the rules left.
+ * @param said the values that the person's word leaves: it is proof where just one of those that the rules leave is among them
+ * @returns null when it is none
+ */
+export function proofOf(axis: LikelyAxis, left: Mask, shares: Shares | null, said: readonly string[]): Proof | null {
   const codes = codesOf(CODED_AXES[axis].values, left);
   const own = shares?.[axis];
-  if (!own || codes.length < 2 || !codes.includes(code) || !CLASSES[axis].includes(code)) return null;
+  const [code, ...more] = codes.filter((c) => said.includes(c));
+  if (!own || codes.length < 2 || !code || more.length > 0 || !CLASSES[axis].includes(code)) return null;
   return { code, strangeness: strangenessOf(CLASSES[axis], own, codes).get(code)!, weight: 1 };
+}
+
+/** A work as it stands: what the rules leave of an axis, what its text says to the model, and the likely set it has now. */
+export interface OpenWork {
+  left: Mask;
+  shares: Shares;
+  likely: Mask;
+}
+
+/**
+ * How many sets would be narrower than they are, if some works were ruled on and the rulings fell as the model expects:
+ * each of them is a proof of every value that the rules leave it, weighed by its share. An estimate, not a promise.
+ * @param own the proofs that the review has
+ * @param ruled works that would be ruled on
+ * @param others works whose sets are looked at
+ */
+export function narrowedByRuling(
+  axis: LikelyAxis,
+  own: readonly Proof[],
+  ruled: readonly OpenWork[],
+  others: readonly OpenWork[],
+  wanted: number,
+): number {
+  const expected = ruled.flatMap(({ left, shares }) => expectedProofs(axis, left, shares));
+  const rest = Math.max(0, 1 - (own.length + ruled.length) / OWN_PROOFS);
+  const lots = LOT_PROOFS[axis].map((p) => ({ ...p, weight: p.weight * rest }));
+  const then = calibrate([...(rest > 0 ? lots : []), ...own, ...expected]);
+  return others.filter(({ left, shares, likely }) => {
+    const model = shares[axis];
+    if (!model) return false;
+    return bitCount(likelySet(CODED_AXES[axis].values, left, CLASSES[axis], model, then, wanted).mask) < bitCount(likely);
+  }).length;
+}
+
+function expectedProofs(axis: LikelyAxis, left: Mask, shares: Shares): Proof[] {
+  const own = shares[axis];
+  if (!own) return [];
+  const strangeness = strangenessOf(CLASSES[axis], own, codesOf(CODED_AXES[axis].values, left));
+  return [...strangeness].flatMap(([code, strange]) =>
+    CLASSES[axis].includes(code) && strange < 1 ? [{ code, strangeness: strange, weight: 1 - strange }] : [],
+  );
 }
 
 /**

@@ -20,6 +20,7 @@ export * from './limiter';
 export * from './lost-at';
 export { withTest } from './names';
 export * from './quota';
+export { reasonCodeOf } from './reason-code';
 export * from './runner';
 export * from './uses-levels';
 export * from './verdict';

@@ -1,6 +1,7 @@
 import type { Limiter, Sieve } from '@/core/sieve';
 import { CODED_AXES, codesOf } from '@/core/vocabularies';
 import { Job, LikelyBasisRow, Review } from '@/platform/db/schema';
+import { decideWork } from '@/stages/decide';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { runJob } from '@/stages/run-job';
 import { workDetail } from '@/stages/works/queries/work-detail';
@@ -119,6 +120,37 @@ test('after ten rulings more the sets are proved anew without being asked', asyn
   expect(await queued()).toBe(1);
   await classifiedAgain();
   expect((await said(askLikely(db.context(), id))).axes.find((a) => a.axis === 'design')).toMatchObject({ of: 11, inside: 11 });
+});
+
+test('a decision is proof where it leaves one value; a ruling on the same work comes first', async () => {
+  await sieve({ ...TRIALS, evidence: 'stated-inferred-and-likely' });
+  const keep = (seenSeq: number) => decideWork(db.context(), id, { workNo: 8, verdict: 'keep', reasonCode: '', grounds: 'Read.', seenSeq });
+  const { all } = await designs(8);
+  expect(all.length).toBeGreaterThan(3);
+  const proofs = async () => {
+    await setLikely(db.context(), id, { share: 0.95 });
+    await classifiedAgain();
+    return (await said(askLikely(db.context(), id))).axes.find((a) => a.axis === 'design')!;
+  };
+  // Three designs are let in: a keep leaves them all.
+  expect(await keep(0)).toMatchObject({ ok: true });
+  expect(await proofs()).toMatchObject({ of: 11, decided: 0 });
+  // One is let in: the work that was kept has it, and lies outside a set of prices.
+  await sieve({ ...TRIALS, test: { ...TRIALS.test, allowed: ['randomised-trial'] } as Limiter['test'] });
+  expect(await keep(1)).toMatchObject({ ok: true });
+  expect(await proofs()).toMatchObject({ of: 12, decided: 1, inside: 11 });
+});
+
+test('a run of rulings outside the sets switches the axis off', async () => {
+  for (const workNo of [8, 9, 10, 11, 12])
+    await ruleAxis(db.context(), id, {
+      ...{ axis: 'design', codes: ['case-series'], workNo, cause: null, standing: false, reason: 'Another eye.' },
+    });
+  await setLikely(db.context(), id, { share: 0.95 });
+  await classifiedAgain();
+  const design = (await said(askLikely(db.context(), id))).axes.find((a) => a.axis === 'design')!;
+  expect(design).toMatchObject({ on: false, decided: 0, wouldNarrow: 0 });
+  expect(design.of - design.inside).toBeGreaterThan(2);
 });
 
 test('where too few lie inside, the axis is switched off and its sets are those of the rules', async () => {

@@ -105,6 +105,8 @@ export const LikelyBasisRow = defineEntity({
 /** Works of an axis that people settled, and whether the sets that they give cover what they should. */
 export interface LikelyProofs {
   proofs: [code: string, strangeness: number][];
+  /** Those of them that follow from decisions and spot checks; missing where none was looked for. */
+  decided?: number;
   inside: number;
   of: number;
   /** Off where fewer lay inside than the stated share, by more than chance. */

@@ -3,8 +3,8 @@ import { coverageOf, LIKELY_AXES, type LikelyAxis, type Proof, proofOf, sharesOf
 import type { PackedClaims } from '@/core/storage';
 import { LikelyBasisRow, type Review } from '@/platform/db/schema';
 import { readClaims } from '@/stages/retrieve';
-import { standingAxisRulings } from '../store/axis-rulings';
 import { type LikelyAxes, MODELS_NAME, NO_PROOFS } from '../store/likely-basis';
+import { type Said, saidByDecisions, saidByRulings } from '../store/settled-by-people';
 import { type Judgeable, type Judging, judgeWork, NO_RULINGS } from './judging';
 
 /** One ruling on many works says one thing of them: so many of these are proof. */
@@ -13,7 +13,7 @@ const MOST_OF_A_RULING = 5;
 const MOST_PROOFS = 500;
 
 /**
- * Takes up the rulings that a review has now: what of its works people settled is proof of how strange true values look
+ * Takes up what people said until now: what of a review's works they settled is proof of how strange true values look
  * here. An axis whose sets hold fewer true values than they state, by more than chance, is switched off.
  */
 export async function renewLikelyBasis(em: EntityManager, review: Review, judging: Judging, at: Date): Promise<void> {
@@ -23,13 +23,12 @@ export async function renewLikelyBasis(em: EntityManager, review: Review, judgin
   await em.flush();
 }
 
-/** The proofs that rulings give now, and what they say of the coverage. */
+/** The proofs that people's rulings and decisions give now, and what they say of the coverage. */
 export async function proofsOfReview(em: EntityManager, review: Review, judging: Judging): Promise<{ axes: LikelyAxes; seq: number }> {
-  const rulings = (await standingAxisRulings(em, review.id)).reverse();
+  const rulings = await saidByRulings(em, review.id);
+  // A ruling says what a decision only lets be seen: it comes first.
+  const wanted = [...rulings.said, ...(await saidByDecisions(em, review.id))];
   const axes = NO_PROOFS();
-  const wanted = rulings.flatMap((r) =>
-    isLikelyAxis(r.axis) && r.codes.length === 1 ? [{ axis: r.axis, code: r.codes[0]!, records: r.records }] : [],
-  );
   const works = await worksOfRecords(
     em,
     review.id,
@@ -37,35 +36,34 @@ export async function proofsOfReview(em: EntityManager, review: Review, judging:
   );
   const docs = await docsOf(em, review.id, [...new Set([...works.values()].flatMap((w) => w.records))]);
   const taken = new Set<string>();
-  const found = Object.fromEntries(LIKELY_AXES.map((a) => [a, [] as Proof[]])) as unknown as Record<LikelyAxis, Proof[]>;
-  for (const { axis, code, records } of wanted) {
+  const found = Object.fromEntries(LIKELY_AXES.map((a) => [a, [] as Found[]])) as unknown as Record<LikelyAxis, Found[]>;
+  for (const { by, axis, codes, records, at } of wanted) {
     let ofThis = 0;
     for (const record of records) {
       const work = works.get(record);
       if (!work || ofThis >= MOST_OF_A_RULING || found[axis].length >= MOST_PROOFS || taken.has(`${axis} ${work.no}`)) continue;
       const members = work.records.flatMap((no) => docs.get(no) ?? []);
       if (members.length === 0) continue;
-      taken.add(`${axis} ${work.no}`);
       const { classification } = judgeWork({ ...judging, rulings: NO_RULINGS, likely: null }, members);
-      const proof = proofOf(axis, classification.axes[axis].mask, sharesOfWork(members.map((m) => m.doc.likely)), code);
+      const proof = proofOf(axis, classification.axes[axis].mask, sharesOfWork(members.map((m) => m.doc.likely)), codes);
       if (!proof) continue;
-      found[axis].push(proof);
+      taken.add(`${axis} ${work.no}`);
+      found[axis].push({ ...proof, by, at });
       ofThis++;
     }
   }
   for (const axis of LIKELY_AXES) {
-    // They were taken newest first.
-    found[axis].reverse();
+    found[axis].sort((a, b) => a.at.getTime() - b.at.getTime());
     const { inside, of } = coverageOf(axis, found[axis], review.likelyShare);
     axes[axis] = {
       proofs: found[axis].map((p) => [p.code, Number(p.strangeness.toFixed(5))]),
+      decided: found[axis].filter((p) => p.by === 'decision').length,
       ...{ inside, of, on: !tooFewInside({ inside, of }, review.likelyShare) },
     };
   }
-  return { axes, seq: Math.max(0, ...rulings.map((r) => r.seq)) };
+  return { axes, seq: rulings.seq };
 }
-
-const isLikelyAxis = (axis: string): axis is LikelyAxis => (LIKELY_AXES as readonly string[]).includes(axis);
+type Found = Proof & Pick<Said, 'by' | 'at'>;
 
 async function worksOfRecords(em: EntityManager, reviewId: string, records: readonly number[]) {
   const rows = await em.execute<{ record_no: number; work_no: number; records: number[] }[]>(

@@ -116,7 +116,8 @@ function AxisRow({ axis: a, wanted, enough, onList }: { axis: Axis; wanted: numb
         ) : (
           <>
             <b className="font-semibold">
-              {a.inside} of {many(a.of, 'ruling')}
+              {a.inside} of {many(a.of - a.decided, 'ruling')}
+              {a.decided > 0 && <> and {many(a.decided, 'decision')}</>}
             </b>{' '}
             inside the set ({percent(a.low)} to {percent(a.high)}; stated: {percent(wanted)})
           </>
@@ -137,6 +138,9 @@ function AxisRow({ axis: a, wanted, enough, onList }: { axis: Axis; wanted: numb
           <Button look="quiet" className="-ml-1.5 text-left" onClick={onList}>
             Rule on {plural(a.next.length, 'this one', `these ${a.next.length}`)}
           </Button>
+        )}
+        {a.wouldNarrow > 0 && (
+          <span className="block text-slate">and the sets of about {many(a.wouldNarrow, 'other')} narrow, if they fall as expected.</span>
         )}
       </td>
     </tr>

@@ -11,7 +11,8 @@ export type LikelyAxes = Record<LikelyAxis, LikelyProofs>;
 export const NO_PROOFS = (): LikelyAxes =>
   Object.fromEntries(LIKELY_AXES.map((a) => [a, { proofs: [], inside: 0, of: 0, on: true }])) as unknown as LikelyAxes;
 
-const asProofs = ({ proofs }: LikelyProofs): Proof[] => proofs.map(([code, strangeness]) => ({ code, strangeness, weight: 1 }));
+export const asProofs = ({ proofs }: Pick<LikelyProofs, 'proofs'>): Proof[] =>
+  proofs.map(([code, strangeness]) => ({ code, strangeness, weight: 1 }));
 
 /** What the likely sets of a review are made by: as it was kept, or by our lots alone. */
 export interface KeptBasis {

@@ -1,6 +1,6 @@
 import type { ReasonLine } from '@/core/flow';
 import { isoToDay } from '@/core/record';
-import { limiterWords } from '@/core/sieve';
+import { limiterWords, reasonCodeOf } from '@/core/sieve';
 import { Reason } from '@/platform/db/schema';
 import { NOTHING, reviewCommand } from '@/platform/verbs/declare';
 import { schemeOf } from '@/stages/classify';
@@ -29,12 +29,7 @@ export const startReasons = reviewCommand({
         wanted.push({ code, text, definition: `The question asks for: ${review[part].trim()}.`, origin: 'question' });
     for (const limiter of review.sieve.filter((l) => l.on)) {
       const words = limiterWords(limiter, scheme, isoToDay(review.asOf));
-      const code =
-        limiter.name
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, '-')
-          .replace(/^-|-$/g, '')
-          .slice(0, 36) || limiter.id.slice(0, 36).toLowerCase(); // prettier-ignore
+      const code = reasonCodeOf(limiter);
       wanted.push({
         code,
         text: `The limiter “${limiter.name}”`.slice(0, 300),
