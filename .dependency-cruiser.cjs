@@ -17,7 +17,7 @@ const core = (name, allowed) => ({
 });
 
 /** In the order of the work: each may use what those before it give out by their index, and nothing else of them. */
-const STAGES = ['question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'works', 'checks', 'write-up', 'review'];
+const STAGES = ['people', 'question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'works', 'checks', 'write-up', 'review'];
 const SERVER_SIDE = '(?!screens/)';
 const stage = (name, at) => ({
   name: `stage-${name}`,
@@ -100,9 +100,10 @@ module.exports = {
     core('parity', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('grounds', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('checks', ['record', 'vocabularies', 'venues', 'formats', 'classify', 'merge', 'sieve']),
+    core('readers', ['flow', 'checks']),
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
     core('cite', ['record', 'formats']),
-    core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite']),
+    core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite', 'readers']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

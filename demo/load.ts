@@ -1,4 +1,3 @@
-import { ANYBODY } from '@/platform/verbs/rights';
 /** tsx demo/load.ts: loads the demo review, half-way through, unless a review of its title is there already. */
 
 import { createReadStream, readFileSync } from 'node:fs';
@@ -9,6 +8,7 @@ import type { Context } from '@/platform/context';
 import { ormConfig } from '@/platform/db/config';
 import { ImportFile, Job, Review, Work } from '@/platform/db/schema';
 import { closeQueue } from '@/platform/queue/queue';
+import { signedIn } from '@/platform/sign-in/person';
 import { importVenues } from '@/stages/classify/commands/import-venues';
 import { attachPdf } from '@/stages/decide/commands/attach-pdf';
 import { decideWork } from '@/stages/decide/commands/decide';
@@ -29,6 +29,7 @@ import { freezeSieve } from '@/stages/sieve/store/freeze-sieve';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { aPdf } from '@/testing/a-pdf';
 import { checkSome, told } from './checks';
+import { DEMO_OWNER, letIn, makeDemoPeople } from './people';
 import { DEMO_DATABASES, type DemoDatabase, MILL_DATABASES } from './profiles';
 
 const TITLE = 'Bright light and day sleep in night workers';
@@ -90,12 +91,11 @@ const CRITERIA: Omit<CriterionInput, 'id'>[] = [
   },
 ]; // prettier-ignore
 
-const PERSON = 'M. Okonjo';
 let clock = Date.UTC(2026, 8, 14, 9, 0, 0);
 
 const orm = await MikroORM.init(ormConfig());
 /** Demo decisions carry made-up times, a few minutes apart. */
-const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: nextMoment });
+const context = (): Context => ({ em: orm.em.fork(), person: signedIn(orm.em.fork(), DEMO_OWNER), now: nextMoment });
 function nextMoment(): Date {
   clock += 97_000;
   return new Date(clock);
@@ -113,7 +113,7 @@ async function load() {
     outcome: 'day sleep, daytime sleep, alertness, total sleep time, vigilance',
     asOf: '2026-09-14',
     scheme: 'ocebm-2011',
-    person: PERSON,
+    person: DEMO_OWNER.name,
   });
   await saveCriteria(context(), id, {
     value: CRITERIA.map((c) => ({ ...c, id: crypto.randomUUID() })),
@@ -151,7 +151,7 @@ async function loadMills() {
     outcome: 'timber, mortar, sluice, sluices, cost, decay',
     asOf: '2026-09-14',
     scheme: 'primary-secondary',
-    person: 'R. Hulme-Penny',
+    person: DEMO_OWNER.name,
   });
   await takeVenues(id);
   for (const database of MILL_DATABASES) await retrieve(id, database);
@@ -275,11 +275,16 @@ const pdfOf = ({ shown }: Awaited<ReturnType<typeof workDetail>>): Buffer =>
 const lines = (text: string) => text.replace(/[^ -~]/g, '-').replace(/(.{1,88})(?:\s|$)/g, '$1\n');
 
 try {
+  await makeDemoPeople(orm.em.fork(), new Date(clock));
   // The newest stands first in the list of reviews: the larger one is loaded last.
   if (await orm.em.fork().findOne(Review, { title: MILLS_TITLE })) console.log('The demo review of tide mills is there already.');
   else await loadMills();
   if (await orm.em.fork().findOne(Review, { title: TITLE })) console.log('The demo review is there already.');
   else await load();
+  for (const title of [MILLS_TITLE, TITLE]) {
+    const { id } = await orm.em.fork().findOneOrFail(Review, { title });
+    await letIn(orm.em.fork(), id, context().now());
+  }
 } finally {
   await closeQueue();
   await orm.close(true);

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { hashFiles, ROOT, run } from './system.mjs';
+import { Advice, hashFiles, ROOT, run } from './system.mjs';
 
 const NEXT = join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next');
 export const TSX = ['--import', 'tsx'];
@@ -110,7 +110,17 @@ export async function stopProgram(child) {
 /** Runs a TypeScript program of ours to its end. */
 export const runTypeScript = (file, args, env) => run(process.execPath, [...TSX, file, ...args], { env: { ...process.env, ...env } });
 
-/** The web server, on a port of loopback. */
+/** In the demo anybody may be anybody: it is answered on loopback alone. @throws Advice when it is asked to be elsewhere */
+export function onLoopbackOnly({ HOST, PUBLIC_URL, NARROW_SIEVE_ORIGIN }) {
+  const elsewhere = [HOST, PUBLIC_URL, NARROW_SIEVE_ORIGIN].filter(Boolean);
+  if (elsewhere.every((place) => LOOPBACK.test(place))) return;
+  throw new Advice(
+    `The demo lets anybody be anybody, so it listens on this machine alone: leave out HOST, PUBLIC_URL and NARROW_SIEVE_ORIGIN, or start the application with "npm start".`,
+  );
+}
+const LOOPBACK = /^(?:https?:\/\/)?(?:127(?:\.\d{1,3}){3}|localhost|\[?::1\]?)(?::\d+)?\/?$/;
+
+/** The web server, on a port of loopback unless HOST says otherwise. */
 export const startWeb = (port, env, { development = false } = {}) =>
   startProgram(
     'web server',

@@ -1,11 +1,12 @@
 /** npm run demo: installs what is missing, starts everything, loads the demo review and prints the address. */
 import { join } from 'node:path';
-import { ensureBuild, keepRunning, runTypeScript, startWeb, startWorker } from './application.mjs';
+import { ensureBuild, keepRunning, onLoopbackOnly, runTypeScript, startWeb, startWorker } from './application.mjs';
 import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
 import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
 
 const DATA = process.env.NARROW_SIEVE_DATA ?? join(ROOT, '.data');
 const development = process.argv.includes('--dev');
+onLoopbackOnly(process.env);
 const running = [];
 let database = null;
 let stopping = null;
@@ -41,7 +42,8 @@ await main(async () => {
         NARROW_SIEVE_DATA: DATA,
       }),
     );
-    const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA };
+    // Whoever is at this machine may be one of the people of the demo: nobody else may reach it.
+    const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA, NARROW_SIEVE_DEMO: '1' };
     process.stdout.write(runTypeScript('demo/load.ts', [], env));
     if (!development) ensureBuild();
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);

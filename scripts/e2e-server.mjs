@@ -16,7 +16,11 @@ export async function startForTests(server, folder) {
   const names = Array.from({ length: PLACES }, (_, i) => `narrow_sieve_e2e${i ? `_${i + 1}` : ''}`);
   const at = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
   // As the start command does: in a role that owns nothing.
-  const envOf = (name) => ({ DATABASE_URL: at(server.application.url, name), NARROW_SIEVE_DATA: join(folder, name) });
+  const envOf = (name) => ({
+    DATABASE_URL: at(server.application.url, name),
+    NARROW_SIEVE_DATA: join(folder, name),
+    NARROW_SIEVE_DEMO: '1',
+  });
   const admin = new pg.Client({ connectionString: server.url });
   await admin.connect();
   for (const name of names) await admin.query(`drop database if exists ${name} with (force)`);

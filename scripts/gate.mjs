@@ -106,12 +106,25 @@ export const policyOf = (nonce, { development = false, framed = false } = {}) =>
   ].join('; ');
 
 /**
- * @param {{ origins: readonly string[], development?: boolean }} options
+ * The address that a request is from. A proxy of one's own adds whom it had it from at the end of X-Forwarded-For; what
+ * stands before was sent by whoever asks, and says nothing.
+ */
+export function addressOf({ headers, socket }, trustedProxies) {
+  const said = String(headers['x-forwarded-for'] ?? '')
+    .split(',')
+    .map((s) => s.trim())
+    .filter(Boolean);
+  return (trustedProxies > 0 && said.at(-trustedProxies)) || socket?.remoteAddress || 'unknown';
+}
+
+/**
+ * @param {{ origins: readonly string[], development?: boolean, trustedProxies?: number }} options how many proxies of one's
+ *   own stand in front
  * @returns {(request: import('node:http').IncomingMessage, response: import('node:http').ServerResponse) => boolean} false
  *   when the request was refused and answered
  */
 export const createGate =
-  ({ origins, development = false }) =>
+  ({ origins, development = false, trustedProxies = 0 }) =>
   (request, response) => {
     response.setHeader('X-Content-Type-Options', 'nosniff');
     response.setHeader('Referrer-Policy', 'no-referrer');
@@ -127,6 +140,9 @@ export const createGate =
     // A PDF is shown inside a page of ours, by the browser's own viewer, which a policy for scripts would stop.
     const pdf = /^\/api\/reviews\/[^/]+\/pdf\//.test(request.url);
     const policy = pdf ? "frame-ancestors 'self'" : policyOf(randomBytes(16).toString('base64'), { development });
+    // Where a request goes, for pages, and whom it is from, for counting tries: nobody else may say.
+    request.headers['x-narrow-sieve-path'] = request.url;
+    request.headers['x-narrow-sieve-from'] = addressOf(request, trustedProxies);
     // The framework finds the word for its inline scripts in the request.
     request.headers['content-security-policy'] = policy;
     response.setHeader('Content-Security-Policy', policy);

@@ -1,11 +1,13 @@
 /**
  * The web server: the framework behind our gate, in as many processes as there are cores, which share nothing but the
- * database. PORT says where on loopback; NARROW_SIEVE_ORIGIN how a proxy is reached; WEB_PROCESSES how many.
+ * database. HOST and PORT say where, loopback unless said; PUBLIC_URL how people reach it; TRUSTED_PROXIES how many proxies
+ * of one's own stand in front; WEB_PROCESSES how many there are.
  */
 import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import { availableParallelism } from 'node:os';
 import next from 'next';
+import { onLoopbackOnly } from './application.mjs';
 import { createGate, originsOf } from './gate.mjs';
 import { endWithParent } from './parent.mjs';
 import { ROOT } from './system.mjs';
@@ -17,7 +19,8 @@ process.env.PGOPTIONS ??= '-c lock_timeout=30s -c statement_timeout=10min -c idl
 const MOST_PROCESSES = 4;
 const development = process.argv.includes('--dev');
 const port = Number(process.env.PORT);
-const hostname = '127.0.0.1';
+const hostname = process.env.HOST || '127.0.0.1';
+if (process.env.NARROW_SIEVE_DEMO === '1') onLoopbackOnly(process.env);
 const processes = development ? 1 : Number(process.env.WEB_PROCESSES) || Math.min(MOST_PROCESSES, availableParallelism());
 
 if (processes > 1 && cluster.isPrimary) share();
@@ -53,12 +56,12 @@ function share() {
 }
 
 async function serve() {
-  const origins = originsOf(port, process.env.NARROW_SIEVE_ORIGIN);
+  const origins = originsOf(port, [process.env.NARROW_SIEVE_ORIGIN, process.env.PUBLIC_URL].filter(Boolean).join(','));
   const application = next({ dev: development, dir: ROOT, hostname, port });
   const started = Date.now();
   await application.prepare();
   const handle = application.getRequestHandler();
-  const gate = createGate({ origins, development });
+  const gate = createGate({ origins, development, trustedProxies: Number(process.env.TRUSTED_PROXIES) || 0 });
 
   const server = createServer((request, response) => {
     if (!gate(request, response)) return;

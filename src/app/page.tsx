@@ -33,11 +33,11 @@ const card = (r: ReviewLine) => (
   </li>
 );
 
-export default page('read', async (ctx, _params, _search) => {
+export default page('signed-in', async (ctx, _params, _search) => {
   const reviews = await listReviews(ctx);
   return (
     <>
-      <TopBar />
+      <TopBar person={ctx.person.name ?? ''} administrator={ctx.person.administrator} />
       <main className="mx-auto grid max-w-[1120px] lg:grid-cols-[1fr_420px] gap-10 px-5 py-8">
         <section aria-labelledby="reviews">
           <h1 id="reviews" className="mb-3 text-display">

@@ -1,9 +1,11 @@
-import { notFound } from 'next/navigation';
+import { headers } from 'next/headers';
+import { notFound, redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { reading } from '@/platform/cache/parts';
-import { type Context, NotFound, openReview } from '@/platform/context';
+import { type Context, NotFound, openReview, rightIn } from '@/platform/context';
 import { currentContext } from '@/platform/http/current-context';
-import type { Right } from '@/platform/verbs/rights';
+import { admits } from '@/platform/http/review-route';
+import { type Admission, includes, type Right } from '@/platform/verbs/rights';
 
 export type Search = Record<string, string | string[] | undefined>;
 interface Given<P> {
@@ -13,18 +15,25 @@ interface Given<P> {
 }
 interface Page<P> {
   (given: Given<P>): Promise<ReactNode>;
-  /** What the person must be allowed to do. */
-  right: Right;
+  /** Who is shown it at all, and of a review what the person must be allowed to do. */
+  admits: Admission | Right;
 }
 
-/** A page that is about no review. An address that leads nowhere, or where one may not go, becomes the page that says so. */
+/**
+ * A page that is about no review. An address that leads nowhere, or where one may not go, becomes the page that says so;
+ * who has not signed in is asked to, and comes back.
+ */
 export function page<P extends object>(
-  right: Right,
+  admission: Admission,
   render: (ctx: Context, params: P, search: Search, children?: ReactNode) => Promise<ReactNode>,
 ): Page<P> {
   const rendered = async ({ params, searchParams, children }: Given<P>) => {
     const ctx = reading(await currentContext());
-    if (!ctx.person.may(right)) notFound();
+    if (!admits(ctx.person, admission)) {
+      if (ctx.person.admitted) notFound();
+      const to = (await headers()).get(PATH_HEADER) ?? '/';
+      redirect(to === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(to)}`);
+    }
     try {
       return await render(ctx, await params, await searchParams, children);
     } catch (error) {
@@ -32,23 +41,28 @@ export function page<P extends object>(
       throw error;
     }
   };
-  return Object.assign(rendered, { right });
+  return Object.assign(rendered, { admits: admission });
 }
+/** Where a request goes, as the gate says: the framework tells pages their parameters alone. */
+const PATH_HEADER = 'x-narrow-sieve-path';
 
 /** What stands around every page of a review. */
 export const reviewFrame = (right: Right, render: (ctx: Context, id: string, children: ReactNode) => Promise<ReactNode>) => {
   const framed = reviewPage(right, (ctx, { id }, _search, children) => render(ctx, id, children));
   const frame = ({ params, children }: { params: Promise<{ id: string }>; children: ReactNode }) =>
     framed({ params, children, searchParams: Promise.resolve({}) });
-  return Object.assign(frame, { right });
+  return Object.assign(frame, { admits: right });
 };
 
 /** A page of a review. */
-export const reviewPage = <P extends object = object>(
+export function reviewPage<P extends object = object>(
   right: Right,
   render: (ctx: Context, params: P & { id: string }, search: Search, children?: ReactNode) => Promise<ReactNode>,
-): Page<P & { id: string }> =>
-  page<P & { id: string }>(right, async (ctx, params, search, children) => {
+): Page<P & { id: string }> {
+  const opened = async (ctx: Context, params: P & { id: string }, search: Search, children?: ReactNode) => {
+    if (!includes(await rightIn(ctx, params.id), right)) notFound();
     await openReview(ctx, params.id);
     return render(ctx, params, search, children);
-  });
+  };
+  return Object.assign(page<P & { id: string }>('signed-in', opened), { admits: right });
+}

@@ -35,6 +35,10 @@ function sent<A>(address: string, input: unknown): Promise<A | NoAnswer> {
   return answered(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body, keepalive });
 }
 
+/** Sends something that is about no review, such as a sign-in. */
+export const post = <T extends object = object>(address: string, input: object) =>
+  sent<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, input);
+
 /** Hands a file to the server as it is. */
 export const put = <T extends object>(address: string, file: File) =>
   answered<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, { method: 'PUT', body: file });

@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { partOf } from './cache/parts';
 import { Review } from './db/schema';
-import type { Person } from './verbs/rights';
+import type { Person, Right } from './verbs/rights';
 
 /** What everything that reads or changes a review is given: a fresh entity manager, the clock, and who asks. */
 export interface Context {
@@ -20,10 +20,14 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 /** PostgreSQL refuses to compare anything else with a key, so it is asked first. */
 export const isUuid = (text: string): boolean => UUID.test(text);
 
-/** @throws NotFound when there is no such review; nothing of it is read */
-export async function mustExist(ctx: Context, reviewId: string): Promise<void> {
-  const found = isUuid(reviewId) ? await ctx.em.execute('select 1 from review where id = ?', [reviewId]) : [];
-  if (found.length === 0) throw new NotFound('There is no such review.');
+/**
+ * What the person may do in a review.
+ * @throws NotFound when it is not there, or none of theirs: nobody is told which
+ */
+export async function rightIn(ctx: Context, reviewId: string): Promise<Right> {
+  const right = isUuid(reviewId) ? await ctx.person.rightIn(reviewId) : null;
+  if (!right) throw new NotFound('There is no such review.');
+  return right;
 }
 
 /** The review, or NotFound: also for an id that is not one. */

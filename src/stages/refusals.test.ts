@@ -7,6 +7,7 @@ import type { Limiter, Sieve } from '@/core/sieve';
 import { entryKey } from '@/core/venues';
 import { ImportFile, Job, Retrieval, Review, SourceDatabase, Work } from '@/platform/db/schema';
 import { REFUSALS } from '@/platform/verbs/refusals';
+import { ANYBODY, RIGHTS, STRANGER } from '@/platform/verbs/rights';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
 import { said } from '@/testing/said';
@@ -19,6 +20,7 @@ import { decideWork } from './decide/commands/decide';
 import { mergeReasons } from './decide/commands/merge-reasons';
 import { saveFullText } from './decide/commands/save-full-text';
 import { saveReasons } from './decide/commands/save-reasons';
+import { addMember, makeAccount } from './people';
 import { saveCriteria } from './question/commands/save-criteria';
 import { criteriaOf } from './question/store/criteria';
 import { receiveFile } from './retrieve/commands/receive-file';
@@ -116,6 +118,14 @@ const database = (more: object) => ({ id: null, name: 'Qadra', tag: 'QA', profil
 
 /** What is asked, and of which review, for each refusal of each verb: `verb code`. */
 const CASES: Record<string, () => object | Promise<object>> = {
+  'withdraw-invitation no-link': () => ({ invitation: 'a'.repeat(64) }),
+  'change-member no-person': () => ({ person: randomUUID(), role: 'reader' }),
+  'change-member last-owner': async () => {
+    const { em, now } = db.context();
+    const person = (await makeAccount(em, now(), { name: 'Ada', email: 'ada@example.org', password: null }))!;
+    await addMember(em, id, person, 'owner', now());
+    return { person, role: 'reader' };
+  },
   'decide no-work': () => ({ ...decision, workNo: 999 }),
   'decide changed-meanwhile': () => ({ ...decision, workNo: 1 }),
   'decide nothing-to-undo': () => ({ ...decision, verdict: 'undo' }),
@@ -334,6 +344,8 @@ test('every code that is declared has a status, and every code with a status is 
   const given = new Set([...declared.map((d) => d.split(' ')[1]!), 'bad-input', 'not-allowed', 'not-ours', 'rebuilding', 'try-again']);
   // Of files, which are received by routes of their own: see the tests of receiving files and PDFs.
   for (const code of ['same-file', 'too-large', 'withdrawn', 'no-room']) given.add(code);
+  // Of signing in and of links, which are about no review: see the tests of people.
+  for (const code of ['not-signed-in', 'not-let-in', 'too-often', 'email-taken', 'last-administrator', 'not-found']) given.add(code);
   expect(Object.keys(REFUSALS).sort()).toEqual([...given].sort());
 });
 
@@ -354,8 +366,15 @@ test.each(Object.keys(CASES))('%s', async (name) => {
 });
 
 test.each([...VERBS.keys()])('%s: somebody without the right is refused before anything is read', async (name) => {
-  const nobody = { ...db.context(), person: { may: () => false } };
-  expect(await VERBS.get(name)!(nobody, 'no id at all', undefined as never)).toMatchObject({ ok: false, code: 'not-allowed' });
+  const asked = VERBS.get(name)!;
+  // Who has no part in a review is not told that it is there, whether it is or not.
+  for (const which of [id, randomUUID()])
+    await expect(asked({ ...db.context(), person: STRANGER }, which, undefined as never)).rejects.toThrow('There is no such review.');
+  const needed = [...COMMANDS, ...QUERIES].find((v) => v.declared.name === name)!.declared.right;
+  for (const right of RIGHTS.slice(0, RIGHTS.indexOf(needed))) {
+    const person = { ...ANYBODY, rightIn: async () => right };
+    expect(await asked({ ...db.context(), person }, id, undefined as never)).toMatchObject({ ok: false, code: 'not-allowed' });
+  }
 });
 
 test.each([...VERBS.keys()])('%s: an id that leads nowhere is not found, never a fault', async (name) => {

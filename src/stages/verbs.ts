@@ -37,6 +37,7 @@ import {
   writeDifference,
 } from '@/stages/decide';
 import { editField, mergeAgain, pairView, ruleMerge, undoMerge } from '@/stages/merge';
+import { askMembers, changeMember, invite, withdrawInvitation } from '@/stages/people';
 import { saveCriteria, saveSettings } from '@/stages/question';
 import {
   addRetrieval,
@@ -129,6 +130,9 @@ export const COMMANDS = [
   dropScheme,
   setLikely,
   saveVersion,
+  invite,
+  withdrawInvitation,
+  changeMember,
 ] as const;
 
 /** What may be asked of a review. */
@@ -157,6 +161,7 @@ export const QUERIES = [
   askFigures,
   askJobs,
   askWithdrawal,
+  askMembers,
 ] as const;
 
 type AnyCommand = (typeof COMMANDS)[number];

@@ -8,7 +8,7 @@ import { LikelyExplained } from './LikelyExplained';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'How it decides' };
 
-export default page('read', async () => {
+export default page('signed-in', async () => {
   return (
     <>
       <TopBar title="How it decides" />

@@ -72,7 +72,7 @@ test('what a transaction wrote late, after a later one, is seen too', async () =
 
 test('tables that are only added to are told by their last row', async () => {
   expect(await hasNone(reading(db.context()), id, 'written_difference')).toBe(true);
-  const row = { reviewId: id, seq: 1, workNo: 1, text: 'older', person: 'R', at: new Date() };
+  const row = { reviewId: id, seq: 1, workNo: 1, text: 'older', person: 'R', personId: null, at: new Date() };
   expect(await readsAround(['written_difference'], () => db.context().em.insert(WrittenDifference, row))).toBe(2);
   expect(await hasNone(reading(db.context()), id, 'written_difference')).toBe(false);
   // Where something is changed, nobody may conclude from what was read before.

@@ -1,4 +1,5 @@
-import type { EntityManager } from '@mikro-orm/postgresql';
+import type { Context } from '../context';
+import { bylineOf } from '../verbs/byline';
 import { nextSeq } from './next-seq';
 import { type Review, ReviewChange } from './schema';
 
@@ -7,15 +8,20 @@ export interface Noted extends Pick<ReviewChange, 'kind' | 'did' | 'subject'> {
   workNo?: number;
   why?: string;
   decisions?: number;
+  /** What it was, and what it is since. */
+  before?: string;
+  after?: string;
 }
 
 /** Writes down for the ledger what a person changed. */
 export async function noteChange(
-  { em: tx, now }: { em: EntityManager; now(): Date },
-  { id: reviewId, person }: Pick<Review, 'id' | 'person'>,
-  { kind, did, subject, workNo, why = '', decisions }: Noted,
+  { em: tx, now, person }: Pick<Context, 'em' | 'now' | 'person'>,
+  review: Pick<Review, 'id' | 'person'>,
+  { kind, did, subject, workNo, why = '', decisions, before, after }: Noted,
 ): Promise<void> {
+  const reviewId = review.id;
   const seq = await nextSeq(tx, 'review_change', reviewId);
-  tx.create(ReviewChange, { reviewId, seq, kind, did, subject, workNo, why, decisions, person, at: now() });
+  const by = bylineOf({ person }, review);
+  tx.create(ReviewChange, { reviewId, seq, kind, did, subject, workNo, why, decisions, before, after, ...by, at: now() });
   await tx.flush();
 }

@@ -1,9 +1,11 @@
 import 'server-only';
+import { headers } from 'next/headers';
 import type { Context } from '../context';
 import { freshEm } from '../db/orm';
-import { ANYBODY } from '../verbs/rights';
+import { personOf } from '../sign-in/person';
 
-/** The context of one request or action. */
+/** The context of one request or action: who asks is read from its cookie. */
 export async function currentContext(): Promise<Context> {
-  return { em: await freshEm(), person: ANYBODY, now: () => new Date() };
+  const em = await freshEm();
+  return { em, person: await personOf(await headers(), em.fork()), now: () => new Date() };
 }

@@ -1,6 +1,6 @@
-import { type Context, mustExist } from '../context';
+import { type Context, rightIn } from '../context';
 import { refuse, statusOf } from '../verbs/refusals';
-import type { Right } from '../verbs/rights';
+import { type Admission, includes, type Person, type Right } from '../verbs/rights';
 import { answer } from './answer';
 import { currentContext } from './current-context';
 
@@ -8,8 +8,8 @@ import { currentContext } from './current-context';
 type Given = Response | object;
 interface Route<P> {
   (request: Request, route: { params: Promise<P> }): Promise<Response>;
-  /** What the person must be allowed to do. */
-  right: Right;
+  /** Who is answered at all, and of a review what the person must be allowed to do. */
+  admits: Admission | Right;
 }
 
 /** From a page of ours, or from no page at all. Pages that hide where they are send the origin "null". */
@@ -18,13 +18,16 @@ function isOwn(request: Request): boolean {
   return !origin || (URL.canParse(origin) && new URL(origin).host === request.headers.get('host'));
 }
 
+export const admits = (person: Person, admission: Admission): boolean =>
+  admission === 'anybody' || (person.admitted && (admission === 'signed-in' || person.administrator));
+
 /**
  * A route that is about no review. What changes something is answered to pages of ours alone.
  * @param harmless of a POST that changes nothing, such as a form that is too long for an address: a form of ours does not
  *   say where it comes from
  */
 export function route<P extends object>(
-  right: Right,
+  admission: Admission,
   handle: (ctx: Context, params: P, request: Request) => Promise<Given>,
   { harmless = false } = {},
 ): Route<P> {
@@ -33,10 +36,11 @@ export function route<P extends object>(
       if (request.method !== 'GET' && !harmless && !isOwn(request))
         return sent(refuse('not-ours', 'This request did not come from the application.'));
       const ctx = await currentContext();
-      if (!ctx.person.may(right)) return sent(refuse('not-allowed', 'You may not do this.'));
+      if (!admits(ctx.person, admission))
+        return sent(ctx.person.admitted ? refuse('not-allowed', 'You may not do this.') : refuse('not-signed-in', 'Sign in first.'));
       return sent(await handle(ctx, await params, request));
     });
-  return Object.assign(handler, { right });
+  return Object.assign(handler, { admits: admission });
 }
 
 /** A route of a review: it is answered when the review is there and the person has the right to it. */
@@ -46,10 +50,10 @@ export function reviewRoute<P extends object = object>(
   options: { harmless?: boolean } = {},
 ): Route<P & { id: string }> {
   const opened = async (ctx: Context, params: P & { id: string }, request: Request) => {
-    await mustExist(ctx, params.id);
+    if (!includes(await rightIn(ctx, params.id), right)) return refuse('not-allowed', 'You may not do this in this review.');
     return handle(ctx, params, request);
   };
-  return route<P & { id: string }>(right, opened, options);
+  return Object.assign(route<P & { id: string }>('signed-in', opened, options), { admits: right });
 }
 
 const sent = (given: Given): Response => (given instanceof Response ? given : Response.json(given, { status: statusOf(given) }));

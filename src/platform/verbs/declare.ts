@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { OtherForm } from '@/core/storage';
-import type { Context } from '../context';
+import { type Context, rightIn } from '../context';
 import { isMissingReference } from '../db/faults';
 import { hasQueued } from '../queue/queue';
 import { type LockUse, type OpenReview, opened, takeLocks } from './open-review';
 import { type Refusal, type RefusalCode, refuse } from './refusals';
-import type { Right, Topic } from './rights';
+import { includes, type Right, type Topic } from './rights';
 import { soundInput, Unsound } from './sound-input';
 
 /** What is said of a verb once, and read by the dispatcher, the client's types and the tests. */
@@ -79,7 +79,7 @@ export function reviewCommand<const N extends string, S extends z.ZodType, const
   declared: Command<N, S, R, O> & Declares<O, R>,
 ): Verb<'command', N, S, Answer<Said<O> & Aftermath, Refused<O>>> {
   const call = async (ctx: Context, reviewId: string, given: unknown = {}) => {
-    const asked = admitted(ctx, declared, given);
+    const asked = await admitted(ctx, reviewId, declared, given);
     if ('refusal' in asked) return asked.refusal;
     const afterwards: (() => Promise<void>)[] = [];
     let answer: object;
@@ -109,7 +109,7 @@ export function reviewQuery<const N extends string, S extends z.ZodType, const R
   declared: Query<N, S, R, O> & Declares<O, R>,
 ): Verb<'query', N, S, Answer<Said<O>, Refused<O>>> {
   const call = async (ctx: Context, reviewId: string, given: unknown = {}) => {
-    const asked = admitted(ctx, declared, given);
+    const asked = await admitted(ctx, reviewId, declared, given);
     if ('refusal' in asked) return asked.refusal;
     try {
       const said = await declared.run(await opened(ctx, reviewId), asked.input);
@@ -122,12 +122,13 @@ export function reviewQuery<const N extends string, S extends z.ZodType, const R
   return Object.assign(call, { kind: 'query', declared }) as never;
 }
 
-function admitted<S extends z.ZodType>(
+async function admitted<S extends z.ZodType>(
   ctx: Context,
+  reviewId: string,
   { right, input }: Pick<Declaration<string, S>, 'right' | 'input'>,
   given: unknown,
-): { input: z.output<S> } | { refusal: Refusal<CommonRefusal> } {
-  if (!ctx.person.may(right)) return { refusal: refuse('not-allowed', 'You may not do this in this review.') };
+): Promise<{ input: z.output<S> } | { refusal: Refusal<CommonRefusal> }> {
+  if (!includes(await rightIn(ctx, reviewId), right)) return { refusal: refuse('not-allowed', 'You may not do this in this review.') };
   let sound: unknown;
   try {
     sound = soundInput(given);

@@ -6,10 +6,14 @@ export const REFUSALS = {
   // Asking itself.
   'bad-input': 422,
   'not-allowed': 403,
+  'not-signed-in': 401,
+  'not-let-in': 401,
+  'too-often': 429,
   'not-ours': 403,
   'try-again': 503,
   'no-room': 507,
   // What the request names is not there, or not there any more.
+  'not-found': 404,
   'no-database': 404,
   'no-entry': 404,
   'no-file': 404,
@@ -17,6 +21,7 @@ export const REFUSALS = {
   'no-known': 404,
   'no-limiter': 404,
   'no-link': 404,
+  'no-person': 404,
   'no-match': 404,
   'no-pdf': 404,
   'no-reason': 404,
@@ -36,6 +41,9 @@ export const REFUSALS = {
   'has-records': 409,
   'in-use': 409,
   'kind-in-use': 409,
+  'last-owner': 409,
+  'last-administrator': 409,
+  'email-taken': 409,
   'level-in-use': 409,
   'name-taken': 409,
   'not-drawn': 409,
@@ -72,7 +80,7 @@ export const REFUSALS = {
   'unknown-slot': 422,
   unreadable: 422,
   years: 422,
-} as const satisfies Record<string, 403 | 404 | 409 | 422 | 503 | 507>;
+} as const satisfies Record<string, 401 | 403 | 404 | 409 | 422 | 429 | 503 | 507>;
 export type RefusalCode = keyof typeof REFUSALS;
 
 /** An expected failure: a code for programs, a sentence for people. */

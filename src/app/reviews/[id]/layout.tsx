@@ -11,7 +11,7 @@ export const dynamic = 'force-dynamic';
 
 export default reviewFrame('read', async (ctx, id, children) => {
   const state = await reviewState(ctx, id);
-  const { title, asOf, person } = state.review;
+  const { title, asOf } = state.review;
   const figures = await stripFigures(ctx, id, state);
   return (
     <Asking>
@@ -21,7 +21,7 @@ export default reviewFrame('read', async (ctx, id, children) => {
       >
         Skip to the content
       </a>
-      <TopBar reviewId={id} title={title} asOf={asOf} person={person} figures={figures} />
+      <TopBar reviewId={id} title={title} asOf={asOf} person={ctx.person.name ?? ''} figures={figures} />
       <StageStrip reviewId={id} figures={figures} />
       <JobBanner reviewId={id} jobs={await jobLines(ctx, id)} />
       <div id="content" tabIndex={-1} className="outline-none">

@@ -39,6 +39,7 @@ export const SampleCheck = defineEntity({
         .referencedColumnNames('review_id', 'number')
         .createForeignKeyConstraint(false),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -62,6 +63,7 @@ export const SampleVerdict = defineEntity({
     verdict: p.enum(['keep', 'exclude', 'unsure', 'undo'] as const),
     note: p.text(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -93,6 +95,7 @@ export const KnownRecord = defineEntity({
     ruled: p.integer().nullable(),
     removed: p.boolean(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

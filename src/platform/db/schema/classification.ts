@@ -41,6 +41,7 @@ export const VenueRow = defineEntity({
     key: p.string().length(400).primary(),
     entry: p.json<VenueEntry>(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -57,6 +58,7 @@ export const SchemeRow = defineEntity({
     /** Raised by every edit: two people's edits cannot silently overwrite each other. */
     edit: p.integer(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -82,6 +84,7 @@ export const RulingRow = defineEntity({
     reason: p.text(),
     undoes: p.integer().nullable(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

@@ -14,6 +14,8 @@ export interface Snapshot {
   limiters?: OutcomeThen;
 }
 
+export type DecidedHow = 'agreed' | 'by-rule' | 'settled';
+
 export const Decision = defineEntity({
   name: 'Decision',
   indexes: [{ properties: ['reviewId', 'at'] }],
@@ -41,11 +43,57 @@ export const Decision = defineEntity({
         .createForeignKeyConstraint(false),
     /** Decisions of one act on a list share it; null for single ones. */
     act: p.uuid().nullable(),
+    /** How it came about where two judge: both said the same, the review's rule, or somebody settled a difference. */
+    how: p.string().length(12).$type<DecidedHow>().nullable(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
 export type Decision = InferEntity<typeof Decision>;
+
+/**
+ * What one of two people said of a work, where two judge: nobody else is shown it before both have. Only ever added; the
+ * latest of a person at a stage holds. The decision on the work is a row of its own, made of the two.
+ */
+export const JudgementRow = defineEntity({
+  name: 'JudgementRow',
+  tableName: 'judgement',
+  properties: {
+    reviewId: p.uuid().primary(),
+    workNo: p.integer().primary(),
+    personId: p.uuid().primary(),
+    /** 1, 2, 3… a work and person; above that of any decision on the work that the person saw. */
+    seq: p.integer().primary(),
+    stage: p.string().length(16).$type<Stage>(),
+    verdict: p.string().length(12).$type<DecisionVerdict>(),
+    reasonCode: p.string().length(40),
+    reasonText: p.text(),
+    grounds: p.text(),
+    page: p.string().length(60),
+    note: p.text(),
+    snapshot: p.json<Snapshot>(),
+    act: p.uuid().nullable(),
+    person: p.string().length(120),
+    at: p.datetime(),
+  },
+});
+export type JudgementRow = InferEntity<typeof JudgementRow>;
+
+/** What people say to each other of a work on which two differ. Only ever added. */
+export const DifferenceNote = defineEntity({
+  name: 'DifferenceNote',
+  properties: {
+    reviewId: p.uuid().primary(),
+    seq: p.integer().primary(),
+    workNo: p.integer(),
+    stage: p.string().length(16).$type<Stage>(),
+    text: p.text(),
+    person: p.string().length(120),
+    personId: p.uuid().nullable(),
+    at: p.datetime(),
+  },
+});
 
 /** A reason for excluding, in the review's order. Never deleted: decisions name its code. */
 export const Reason = defineEntity({
@@ -76,6 +124,7 @@ export const ReasonChange = defineEntity({
     before: p.text(),
     after: p.text(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -90,6 +139,7 @@ export const WrittenDifference = defineEntity({
     workNo: p.integer(),
     text: p.text(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

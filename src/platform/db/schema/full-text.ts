@@ -17,6 +17,7 @@ export const FullText = defineEntity({
     /** Raised by every edit: two people's edits cannot silently overwrite each other. */
     edit: p.integer(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -45,6 +46,7 @@ export const Attachment = defineEntity({
     hasText: p.boolean(),
     removed: p.boolean(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

@@ -1,6 +1,6 @@
 import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
 import { LikelyBasisRow, RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
-import { Decision, Job, Reason, ReasonChange, WrittenDifference } from './decision';
+import { Decision, DifferenceNote, Job, JudgementRow, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
 import { KeptFile, KeptPiece } from './kept';
 import {
@@ -15,6 +15,17 @@ import {
   WorkLink,
   WorkRecord,
 } from './merging';
+import {
+  Membership,
+  OneTimeLink,
+  PersonCredential,
+  PersonRow,
+  PersonSession,
+  PersonVerification,
+  SecondFactor,
+  SettingRow,
+  TriedRow,
+} from './people';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
 import { BroughtField, Criterion, Review, ReviewChange, SourceDatabase } from './review';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
@@ -25,6 +36,7 @@ export * from './decision';
 export * from './full-text';
 export * from './kept';
 export * from './merging';
+export * from './people';
 export * from './retrieval';
 export * from './review';
 export * from './sieve';
@@ -65,6 +77,8 @@ export const entities = [
   SieveOverride,
   SieveVersion,
   Decision,
+  JudgementRow,
+  DifferenceNote,
   Reason,
   ReasonChange,
   WrittenDifference,
@@ -76,4 +90,13 @@ export const entities = [
   KnownRecord,
   KnownState,
   Job,
+  PersonRow,
+  PersonSession,
+  PersonCredential,
+  PersonVerification,
+  SecondFactor,
+  TriedRow,
+  SettingRow,
+  Membership,
+  OneTimeLink,
 ]; // prettier-ignore

@@ -122,6 +122,7 @@ export const MergeRulingRow = defineEntity({
     undoes: p.uuid().nullable(),
     reason: p.text(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -153,6 +154,7 @@ export const WorkEdit = defineEntity({
     field: p.string().length(20).$type<MergedField>(),
     value: p.text().nullable(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

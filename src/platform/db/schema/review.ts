@@ -1,8 +1,9 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { CiteStyle } from '@/core/cite';
-import type { FlowWords } from '@/core/flow';
+import type { FlowWords, Stage } from '@/core/flow';
 import type { Templates } from '@/core/grounds';
 import type { LimiterProfile } from '@/core/parity';
+import type { ReadersSetting } from '@/core/readers';
 import type { Quota, Sieve } from '@/core/sieve';
 
 /** How a review wants to be written up. */
@@ -43,6 +44,8 @@ export const Review = defineEntity({
     sieve: p.json<Sieve>(),
     /** Raised by every edit of the working sieve: two people's edits cannot silently overwrite each other. */
     sieveEdit: p.integer(),
+    /** By how many people works are judged, by stage; null as every review begins: whoever may decide does. */
+    readers: p.json<Record<Stage, ReadersSetting>>().nullable(),
     /** Whether kept works are judged again by their full text. */
     twoStages: p.boolean(),
     /** Share of works that a limiter may leave undecided in a retrieval and its cell still be called even. */
@@ -61,21 +64,37 @@ export const Review = defineEntity({
 });
 export type Review = InferEntity<typeof Review>;
 
-/** What people changed of a review that no other table says: retrievals, files, PDFs. Only ever added. */
+/** What of a review a change that no other table says was made to, and what was done. */
+export const CHANGES_OF = [
+  ...(['retrieval', 'file', 'pdf', 'member', 'question', 'criterion', 'database', 'term', 'venue', 'scheme'] as const),
+  ...(['stages', 'templates', 'write-up', 'statement', 'tolerance', 'known-work', 'readers'] as const),
+] as const;
+export type ChangeOf = (typeof CHANGES_OF)[number];
+export const CHANGES_DONE = [
+  ...(['added', 'withdrawn', 'restored', 'archived', 'attached', 'removed'] as const),
+  ...(['invited', 'joined', 'changed'] as const),
+] as const;
+export type ChangeDone = (typeof CHANGES_DONE)[number];
+
+/** What people changed of a review that no other table says: retrievals, files, members, settings. Only ever added. */
 export const ReviewChange = defineEntity({
   name: 'ReviewChange',
   properties: {
     reviewId: p.uuid().primary(),
     seq: p.integer().primary(),
-    kind: p.enum(['retrieval', 'file', 'pdf'] as const),
-    did: p.enum(['added', 'withdrawn', 'restored', 'archived', 'attached', 'removed'] as const),
+    kind: p.string().length(20).$type<ChangeOf>(),
+    did: p.string().length(20).$type<ChangeDone>(),
     /** What it was done to, by the name it had then. */
     subject: p.text(),
     workNo: p.integer().nullable(),
     why: p.text(),
     /** Decided works that it put out of the review, or brought back. */
     decisions: p.integer().nullable(),
+    /** Of settings: what it was, and what it is since, in words. */
+    before: p.text().nullable(),
+    after: p.text().nullable(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

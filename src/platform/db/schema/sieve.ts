@@ -79,6 +79,7 @@ export const SieveOverride = defineEntity({
     undoes: p.integer().nullable(),
     reason: p.text(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });
@@ -106,6 +107,7 @@ export const SieveVersion = defineEntity({
     /** What outcomes under this version rest on. */
     basis: p.json<SieveBasis>(),
     person: p.string().length(120),
+    personId: p.uuid().nullable(),
     at: p.datetime(),
   },
 });

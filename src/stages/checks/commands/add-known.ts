@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { firstOfEach, readKnownList } from '@/core/checks';
 import { mergeKeys } from '@/core/merge';
 import { copyRows } from '@/platform/db/copy';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { held, isUpToDate, KNOWN_COLUMNS, keysOf, lookedNow, lookFor, matchesOf } from '../store/known';
@@ -57,10 +58,11 @@ export const addKnown = reviewCommand({
     const places = firstOfEach([...standingKeys, ...keys], standing.length).slice(standing.length);
     const first = places.map((place) => standing[place]?.first ?? last + 1 + place - standing.length);
     const at = ctx.now().toISOString();
+    const by = bylineOf(ctx, review);
     await copyRows(ctx.em, 'known_record', KNOWN_COLUMNS, [
       list.entries.map((e, i) => [
         ...[reviewId, last + i + 1, input.source, e.raw, e.line, e.record, matches[i]!, first[i]!],
-        ...[null, false, review.person, at],
+        ...[null, false, by.person, by.personId, at],
       ]),
     ]);
     await lookedNow(ctx.em, reviewId);

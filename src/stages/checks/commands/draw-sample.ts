@@ -3,6 +3,7 @@ import { drawn, drawSample, SAMPLE_DESIGNS, type Stratum, seeded } from '@/core/
 import { isoToDay } from '@/core/record';
 import { limiterWords } from '@/core/sieve';
 import { SampleCheck, type SampleStratum, SieveVersion } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { type ReviewState, reviewState } from '@/stages/decide';
@@ -71,7 +72,7 @@ export const drawCheck = reviewCommand({
         return { ...l, name: limiter?.name ?? '', words };
       }),
       decided: decided ? Object.fromEntries(order.map((no) => [no, decided.get(no)!])) : {},
-      ...{ version: ctx.em.getReference(SieveVersion, [reviewId, version]), person: review.person, at: ctx.now() },
+      ...{ version: ctx.em.getReference(SieveVersion, [reviewId, version]), ...bylineOf(ctx, review), at: ctx.now() },
     });
     return { number };
   },

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nextSeq } from '@/platform/db/next-seq';
 import { SampleCheck, SampleVerdict } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -30,7 +31,7 @@ export const judgeSample = reviewCommand({
     const seq = await nextSeq(ctx.em, 'sample_verdict', reviewId);
     ctx.em.create(SampleVerdict, {
       ...{ reviewId, seq, check, workNo: input.workNo, verdict: input.verdict, note: input.note },
-      ...{ person: review.person, at: ctx.now() },
+      ...{ ...bylineOf(ctx, review), at: ctx.now() },
     });
     return { seq };
   },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noteChange } from '@/platform/db/note-change';
 import { KnownRecord } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { lookFor } from '../store/known';
@@ -16,6 +17,8 @@ export const removeKnown = reviewCommand({
   async run(ctx, input) {
     const { reviewId } = ctx;
     await ctx.em.nativeUpdate(KnownRecord, { reviewId, number: { $in: input.numbers } }, { removed: input.removed });
+    const did = input.removed ? 'removed' : 'restored';
+    await noteChange(ctx, ctx.review, { kind: 'known-work', did, subject: `known works ${input.numbers.join(', ')}`.slice(0, 300) });
     await lookFor(ctx.em, reviewId);
     return {};
   },

@@ -19,6 +19,7 @@ export const KNOWN_COLUMNS = [
   'ruled',
   'removed',
   'person',
+  'person_id',
   'at',
 ];
 

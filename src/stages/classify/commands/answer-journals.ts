@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { asVenues, entryKey, type JournalEntry, type VenueEntry, VenueRegister } from '@/core/venues';
+import { noteEdits } from '@/platform/db/note-edits';
 import { VenueRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { venuesOf } from '../store/venues';
 
@@ -43,7 +45,9 @@ export const answerJournals = reviewCommand({
       for (const entry of gone) await ctx.em.nativeDelete(VenueRow, { reviewId, key: entryKey(entry) });
       const made = entriesOf(one, known[0] ?? null);
       for (const entry of made)
-        await ctx.em.upsert(VenueRow, { reviewId, key: entryKey(entry), entry, person: review.person, at: ctx.now() });
+        await ctx.em.upsert(VenueRow, { reviewId, key: entryKey(entry), entry, ...bylineOf(ctx, review), at: ctx.now() });
+      const names = { entries: `venue “${one.title}”` };
+      await noteEdits(ctx, review, 'venue', names, { entries: gone }, { entries: made });
       before.push({ gone, made: made.map(entryKey) });
     }
     await queueReclassify(ctx.em, reviewId);

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { type EvidenceScheme, schemeSchema } from '@/core/classify';
+import { noteChange } from '@/platform/db/note-change';
 import { SchemeRow } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { schemesOf } from '../store/schemes';
@@ -23,9 +25,10 @@ export const copyScheme = reviewCommand({
     if (all.some((s) => s.scheme.label.toLowerCase() === input.label.toLowerCase()))
       return refuse('name-taken', 'A scheme has this name already.');
     const id = randomUUID();
-    const source = `Copied from ${from.label} (${from.source}) and changed by ${review.person}.`.slice(0, 600);
+    const source = `Copied from ${from.label} (${from.source}) and changed by ${bylineOf(ctx, review).person}.`.slice(0, 600);
     const doc = schemeSchema.parse({ ...from, id, label: input.label, source }) as EvidenceScheme;
-    ctx.em.create(SchemeRow, { reviewId, id, doc, edit: 0, person: review.person, at: ctx.now() });
+    ctx.em.create(SchemeRow, { reviewId, id, doc, edit: 0, ...bylineOf(ctx, review), at: ctx.now() });
+    await noteChange(ctx, review, { kind: 'scheme', did: 'added', subject: `scheme “${input.label}”`, why: source });
     return { id };
   },
 });

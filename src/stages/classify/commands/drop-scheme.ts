@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noteChange } from '@/platform/db/note-change';
 import { Review, SchemeRow } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -16,7 +17,9 @@ export const dropScheme = reviewCommand({
     const { reviewId } = ctx;
     const review = await ctx.em.findOneOrFail(Review, { id: reviewId });
     if (review.scheme === id) return refuse('in-use', 'The review uses this scheme: choose another under Question first.');
-    const gone = await ctx.em.nativeDelete(SchemeRow, { reviewId, id });
-    return gone ? {} : refuse('no-scheme', 'This scheme is not there any more.');
+    const row = await ctx.em.findOne(SchemeRow, { reviewId, id });
+    if (!row || !(await ctx.em.nativeDelete(SchemeRow, { reviewId, id }))) return refuse('no-scheme', 'This scheme is not there any more.');
+    await noteChange(ctx, review, { kind: 'scheme', did: 'removed', subject: `scheme “${row.doc.label}”`, why: JSON.stringify(row.doc) });
+    return {};
   },
 });

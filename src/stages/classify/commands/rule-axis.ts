@@ -3,6 +3,7 @@ import { WORK_AXES } from '@/core/classify';
 import { nextSeq } from '@/platform/db/next-seq';
 import { RulingRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { toBeRenewed } from '../store/likely-basis';
@@ -59,7 +60,7 @@ export const ruleAxis = reviewCommand({
       works: works.length,
       reason: input.reason,
       undoes: null,
-      person: review.person,
+      ...bylineOf(ctx, review),
       at: ctx.now(),
     });
     await ctx.em.flush();

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { type EvidenceScheme, schemeSchema } from '@/core/classify';
 import { usesLevels } from '@/core/sieve';
+import { noteEdits } from '@/platform/db/note-edits';
 import { SchemeRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -27,9 +29,11 @@ export const saveScheme = reviewCommand({
     const changed = await ctx.em.nativeUpdate(
       SchemeRow,
       { reviewId, id: scheme.id, edit: seenEdit },
-      { doc: scheme as EvidenceScheme, edit: seenEdit + 1, person: review.person, at: ctx.now() },
+      { doc: scheme as EvidenceScheme, edit: seenEdit + 1, ...bylineOf(ctx, review), at: ctx.now() },
     );
     if (changed === 0) return refuse('changed-meanwhile', 'Somebody else changed this scheme. Reload the page to see it.');
+    const parts = Object.fromEntries(Object.keys(scheme).map((part) => [part, `scheme “${row.doc.label}”: ${part}`]));
+    await noteEdits(ctx, review, 'scheme', parts, { ...row.doc }, { ...scheme });
     if (review.scheme === scheme.id) await queueReclassify(ctx.em, reviewId);
     return { edit: seenEdit + 1 };
   },

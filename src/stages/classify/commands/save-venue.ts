@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { isSame } from '@/core/edits';
 import { checkIssn } from '@/core/record';
 import { entryKey, entryName, JOURNAL_KINDS, PRESS_KINDS, REFEREED_WORDS, type VenueEntry } from '@/core/venues';
+import { noteEdits } from '@/platform/db/note-edits';
 import { VenueRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -67,8 +69,9 @@ export const saveVenue = reviewCommand({
     const key = entryKey(made);
     if (key !== before && (await ctx.em.count(VenueRow, { reviewId, key })) > 0)
       return refuse('there-already', `“${entryName(made)}” is in the register already, for the same years.`);
+    await noteEdits(ctx, review, 'venue', { entry: `venue “${entryName(made)}”` }, { entry: old?.entry ?? null }, { entry: made });
     if (before && before !== key) await ctx.em.nativeDelete(VenueRow, { reviewId, key: before });
-    await ctx.em.upsert(VenueRow, { reviewId, key, entry: made, person: review.person, at: ctx.now() });
+    await ctx.em.upsert(VenueRow, { reviewId, key, entry: made, ...bylineOf(ctx, review), at: ctx.now() });
     await queueReclassify(ctx.em, reviewId);
     return { key };
   },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Review } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -17,6 +18,9 @@ export const setLikely = reviewCommand({
   stale: ['classification', 'sieve'],
   async run(ctx, { share }) {
     const review = await ctx.em.findOneOrFail(Review, { id: ctx.reviewId });
+    await noteEdits(ctx, review, 'tolerance', { likelyShare: 'share of works in which a likely set holds the true value' }, review, {
+      likelyShare: share,
+    });
     review.likelyShare = share;
     await ctx.em.flush();
     await queueReclassify(ctx.em, ctx.reviewId);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nextSeq } from '@/platform/db/next-seq';
 import { RulingRow } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { standingAxisRulings } from '../store/axis-rulings';
@@ -23,7 +24,7 @@ export const undoRuling = reviewCommand({
     const { axis, codes, cause, records, names, works } = ruling;
     ctx.em.create(RulingRow, {
       ...{ reviewId, seq: next, axis, codes, reach: ruling.reach, cause, records, names, works, reason: '', undoes: seq },
-      person: review.person,
+      ...bylineOf(ctx, review),
       at: ctx.now(),
     });
     await ctx.em.flush();

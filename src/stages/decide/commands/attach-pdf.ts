@@ -8,6 +8,7 @@ import { Attachment, RecordRow, type Review, Work } from '@/platform/db/schema';
 import { type Incoming, withIncoming } from '@/platform/files/incoming';
 import { keepFile } from '@/platform/files/kept-files';
 import { readPdf } from '@/platform/files/read-pdf';
+import { bylineOf } from '@/platform/verbs/byline';
 import { type Refusal, type Result, refuse } from '@/platform/verbs/refusals';
 import { type AttachmentLine, addPages, attachmentsOf } from '../store/attachments';
 import { setArrived } from '../store/full-text';
@@ -85,12 +86,12 @@ async function keep(
     tx.create(Attachment, {
       ...{ reviewId, id, name, bytes, sha256, pages: pages.length, hasText: pages.some((p) => p.trim() !== '') },
       record: tx.getReference(RecordRow, [reviewId, work.shownRecord]),
-      ...{ removed: false, person: review.person, at: ctx.now() },
+      ...{ removed: false, ...bylineOf(ctx, review), at: ctx.now() },
     });
     addPages(tx, reviewId, id, pages);
     await tx.flush();
     await setArrived(tx, ctx, review, workNo);
-    await noteChange({ em: tx, now: ctx.now }, review, { kind: 'pdf', did: 'attached', subject: name, workNo });
+    await noteChange({ ...ctx, em: tx }, review, { kind: 'pdf', did: 'attached', subject: name, workNo });
   });
   return { ok: true, attachment: (await attachmentsOf(ctx, reviewId, workNo)).find((a) => a.id === id)! };
 }

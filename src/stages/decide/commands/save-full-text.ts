@@ -2,6 +2,7 @@ import { UniqueConstraintViolationException } from '@mikro-orm/core';
 import { z } from 'zod';
 import { readDate } from '@/core/record';
 import { FullText } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -32,7 +33,7 @@ export const saveFullText = reviewCommand({
       return refuse('dates', 'It arrived before it was asked for: one of the two days is wrong.');
     const changed = () =>
       refuse('changed-meanwhile', 'Somebody else changed this request. Reload the page to see it, then make your change again.');
-    const fields = { ...input, edit: seenEdit + 1, person: review.person, at: ctx.now() };
+    const fields = { ...input, edit: seenEdit + 1, ...bylineOf(ctx, review), at: ctx.now() };
     if (seenEdit > 0) {
       const n = await ctx.em.nativeUpdate(FullText, { reviewId, workNo, edit: seenEdit }, fields);
       return n === 0 ? changed() : { edit: seenEdit + 1 };

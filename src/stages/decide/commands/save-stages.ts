@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Review } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 
@@ -12,7 +13,8 @@ export const saveStages = reviewCommand({
   refuses: [],
   stale: ['decisions', 'each-work'],
   async run(ctx, { twoStages }) {
-    const { reviewId } = ctx;
+    const { reviewId, review } = ctx;
+    await noteEdits(ctx, review, 'stages', { twoStages: 'judging again by the full text' }, review, { twoStages });
     await ctx.em.nativeUpdate(Review, { id: reviewId }, { twoStages });
     return {};
   },

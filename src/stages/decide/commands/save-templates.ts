@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DEFAULT_TEMPLATES, type Templates, unknownSlots } from '@/core/grounds';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Review } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
@@ -28,6 +29,8 @@ export const saveTemplates = reviewCommand({
       if (unknown.length)
         return refuse('unknown-slot', `In the template for "${kind}" stands {${unknown[0]}}, which is none of the slots.`);
     }
+    const names = Object.fromEntries(Object.keys(templates).map((kind) => [kind, `template of grounds for ${kind}`]));
+    await noteEdits(ctx, review, 'templates', names, review.templates ?? DEFAULT_TEMPLATES, templates);
     await ctx.em.nativeUpdate(Review, { id: reviewId }, { templates: input.value && templates });
     return { value: templates, merged: settled.merged };
   },

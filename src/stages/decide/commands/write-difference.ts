@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Work, WrittenDifference } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -24,7 +25,7 @@ export const writeDifference = reviewCommand({
       return refuse('no-work', 'Some of these works are not in the review any more. Reload the page.');
     let seq = await nextSeq(ctx.em, 'written_difference', reviewId);
     for (const workNo of new Set(input.works))
-      ctx.em.create(WrittenDifference, { reviewId, seq: seq++, workNo, text: input.text, person: review.person, at: ctx.now() });
+      ctx.em.create(WrittenDifference, { reviewId, seq: seq++, workNo, text: input.text, ...bylineOf(ctx, review), at: ctx.now() });
     return {};
   },
 });

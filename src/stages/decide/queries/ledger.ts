@@ -16,6 +16,8 @@ const CHANGE_WORDS: Partial<Record<LedgerKind, Record<string, string>>> = {
   retrieval: { added: 'begun', withdrawn: 'withdrawn', restored: 'restored' },
   file: { added: 'added', archived: 'archived', restored: 'restored' },
   pdf: { attached: 'attached', removed: 'taken away', restored: 'restored' },
+  member: { invited: 'invited', joined: 'joined', changed: 'changed', removed: 'taken out', withdrawn: 'invitation withdrawn' },
+  setting: { added: 'added', changed: 'changed', removed: 'removed', archived: 'put away', restored: 'restored' },
 };
 
 export const LEDGER_KINDS = {
@@ -32,6 +34,8 @@ export const LEDGER_KINDS = {
   retrieval: 'retrievals and withdrawals',
   file: 'files',
   pdf: 'PDFs of full texts',
+  member: 'people of the review',
+  setting: 'settings',
 } as const;
 export type LedgerKind = keyof typeof LEDGER_KINDS;
 
@@ -103,7 +107,9 @@ const ALL = `
   union all select 'sample', at, person, null, 'drawn|' || number || '|' || jsonb_array_length("order") || '|' || kind || '|' || seed, null, '', '', null, sieve_version, number from sample_check where review_id = ?
   union all select 'sample', at, person, work_no, verdict || '|' || check_number, null, '', note, null, null, seq from sample_verdict where review_id = ?
   union all select 'known', at, person, null, count(*)::text || '|' || source, null, '', '', null, null, min(number) from known_record where review_id = ? group by at, person, source
-  union all select kind, at, person, work_no, did || '|' || coalesce(decisions::text, '') || '|' || subject, null, '', why, null, null, seq from review_change where review_id = ?`;
+  union all select case when kind in ('retrieval', 'file', 'pdf', 'member') then kind else 'setting' end, at, person, work_no,
+      did || '|' || coalesce(decisions::text, '') || '|' || subject || coalesce(chr(31) || before || chr(31) || after, ''), null, '', why, null, null, seq
+    from review_change where review_id = ?`;
 /** Each part of it wants to know the review. */
 const PARTS = ALL.split('?').length - 1;
 
@@ -203,10 +209,18 @@ function whatOf({ kind, what }: Row): string {
       const subject = what.split('|').slice(2).join('|');
       return `${kind === 'retrieval' ? '' : kind === 'file' ? 'file ' : 'PDF '}${subject} ${did}${second && second !== '0' ? `: ${second} ${second === '1' ? 'decision' : 'decisions'} touched` : ''}`;
     }
+    case 'member':
+    case 'setting': {
+      const did = CHANGE_WORDS[kind]?.[first] ?? first;
+      const [subject = '', before, after] = what.split('|').slice(2).join('|').split('\u001f');
+      return `${subject} ${did}${before !== undefined && after !== undefined ? `: “${short(before)}”, then “${short(after)}”` : ''}`;
+    }
     case 'known':
       return `${first} known ${first === '1' ? 'work' : 'works'} brought${second && `, from ${second}`}`;
   }
 }
+
+const short = (text: string): string => (text.length > 160 ? `${text.slice(0, 159)}…` : text);
 
 const stateWords = (snapshot: Row['snapshot']): string =>
   snapshot

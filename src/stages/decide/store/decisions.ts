@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { DecisionVerdict, ReasonLine, Stage } from '@/core/flow';
 import type { Context } from '@/platform/context';
 import { Decision, SieveVersion, type Snapshot, type Work } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { outcomeNow, outcomeWords, type SieveState } from '@/stages/sieve';
 
 export const FROZEN_WITH = 'Saved with the first decision made under it.';
@@ -29,7 +30,7 @@ export function addDecision(em: EntityManager, ctx: Context, state: SieveState, 
     reasonText: reason?.text ?? '',
     grounds: added.grounds.trim(),
     snapshot: snapshotOf(state, work),
-    person: state.review.person,
+    ...bylineOf(ctx, state.review),
     at: ctx.now(),
   });
 }

@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { localDay } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { FullText, type Review } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 
 /** What is known of the way to a full text. */
 export interface FullTextLine {
@@ -23,7 +24,7 @@ export const lineOf = (row: FullText | null | undefined): FullTextLine =>
 /** A full text that was attached has arrived: today, unless somebody said when. A day of asking that is yet to come stays as it is. */
 export async function setArrived(tx: EntityManager, ctx: Context, review: Review, workNo: number): Promise<void> {
   const today = localDay(ctx.now());
-  const by = { person: review.person, at: ctx.now() };
+  const by = { ...bylineOf(ctx, review), at: ctx.now() };
   const row = await tx.findOne(FullText, { reviewId: review.id, workNo });
   if (!row)
     await tx.upsert(

@@ -4,6 +4,7 @@ import { normaliseDoi, readDate } from '@/core/record';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Work, WorkEdit } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -29,7 +30,7 @@ export const editField = reviewCommand({
     const wrong = value ? faultOf(input.field, value) : null;
     if (wrong) return refuse('not-a-value', wrong);
     const seq = await nextSeq(ctx.em, 'work_edit', reviewId);
-    ctx.em.create(WorkEdit, { reviewId, seq, workNo: input.workNo, field: input.field, value, person: review.person, at: ctx.now() });
+    ctx.em.create(WorkEdit, { reviewId, seq, workNo: input.workNo, field: input.field, value, ...bylineOf(ctx, review), at: ctx.now() });
     await ctx.em.flush();
     await queueMerge(ctx.em, reviewId);
     return {};

@@ -4,6 +4,7 @@ import { LINK_CODES } from '@/core/merge';
 import { nextSeq } from '@/platform/db/next-seq';
 import { MergeRulingRow, RecordRow } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
@@ -53,7 +54,7 @@ export const ruleMerge = reviewCommand({
         link: input.link,
         undoes: null,
         reason: input.reason,
-        person: review.person,
+        ...bylineOf(ctx, review),
         at: ctx.now(),
       });
     await ctx.em.flush();

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { nextSeq } from '@/platform/db/next-seq';
 import { MergeRulingRow } from '@/platform/db/schema';
 import { queueMerge } from '@/platform/queue/queue';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { standingRulings } from '../store/merge-rulings';
@@ -24,7 +25,7 @@ export const undoMerge = reviewCommand({
     const { a, b, aName, bName } = ruling;
     ctx.em.create(MergeRulingRow, {
       ...{ reviewId, seq, act: randomUUID(), verdict: 'undo', a, b, aName, bName, link: null, undoes: act, reason: '' },
-      person: review.person,
+      ...bylineOf(ctx, review),
       at: ctx.now(),
     });
     await ctx.em.flush();

@@ -1,7 +1,10 @@
 import { z } from 'zod';
+import { noteChange } from '@/platform/db/note-change';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Criterion, Decision } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
+import type { OpenReview } from '@/platform/verbs/open-review';
 import { refuse } from '@/platform/verbs/refusals';
 import { asksOfEach, CriterionInput, criteriaOf } from '../store/criteria';
 import { reasonsFromCriteria } from '../store/reasons';
@@ -36,6 +39,7 @@ export const saveCriteria = reviewCommand({
         return refuse('code-in-use', `"${row.reasonCode}" stands in decisions already, so it cannot be renamed here.`);
       }
     }
+    await noteCriteria(ctx, await criteriaOf(ctx, reviewId), criteria);
     const rows = await ctx.em.find(Criterion, { reviewId });
     for (const row of rows) row.archived = !criteria.some((c) => c.id === row.id);
     criteria.forEach((input, position) => {
@@ -47,3 +51,27 @@ export const saveCriteria = reviewCommand({
     return { value: criteria, merged: settled.merged };
   },
 });
+
+const CRITERION_PARTS = {
+  text: 'text',
+  definition: 'definition',
+  judgedBy: 'who judges it',
+  reasonCode: 'reason code',
+  quota: 'minimum number',
+};
+
+/** Each version of a criterion stands in the ledger: what it said, and what it says since. */
+async function noteCriteria(ctx: OpenReview, before: readonly CriterionInput[], after: readonly CriterionInput[]): Promise<void> {
+  const { review } = ctx;
+  for (const was of before)
+    if (!after.some((c) => c.id === was.id))
+      await noteChange(ctx, review, { kind: 'criterion', did: 'removed', subject: `criterion “${was.text}”` });
+  for (const is of after) {
+    const was = before.find((c) => c.id === is.id);
+    if (!was) await noteChange(ctx, review, { kind: 'criterion', did: 'added', subject: `criterion “${is.text}”`, why: is.definition });
+    else {
+      const names = Object.fromEntries(Object.entries(CRITERION_PARTS).map(([part, name]) => [part, `criterion “${was.text}”, ${name}`]));
+      await noteEdits(ctx, review, 'criterion', names, was, is);
+    }
+  }
+}

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { QUESTION_KINDS, shippedScheme } from '@/core/classify';
 import { readDate } from '@/core/record';
 import { usesLevels } from '@/core/sieve';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Review, SchemeRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -18,14 +19,21 @@ export const ReviewSettings = z.strictObject({
   outcome: z.string().max(1000),
   asOf: z.string().refine((s) => /^\d{4}-\d{2}-\d{2}$/.test(s) && readDate(s) !== null, 'Give the as-of date as year-month-day.'),
   scheme: z.string().min(1).max(40),
-  person: z.string().trim().min(1, 'Say who decides: the name goes beside every decision.').max(120),
+  /** The name that what programs do is done under, and what was done before people signed in. */
+  person: z.string().trim().max(120).default(''),
 });
-export type ReviewSettings = z.infer<typeof ReviewSettings>;
+export type ReviewSettings = z.output<typeof ReviewSettings>;
 
 /** The question of a review, as it is shown and saved. */
 export const settingsOf = (review: Review): ReviewSettings => {
   const { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person } = review;
   return { title, question, kind, population, intervention, comparison, outcome, asOf, scheme, person };
+};
+
+/** What the parts of the question are called in the ledger. */
+const PARTS: Partial<Record<keyof ReviewSettings, string>> = {
+  ...{ title: 'title', question: 'question', kind: 'kind of question', population: 'population', intervention: 'intervention' },
+  ...{ comparison: 'comparison', outcome: 'outcome', asOf: 'as-of date', scheme: 'evidence scheme' },
 };
 
 /** Saves the question. A new scheme or kind changes levels, so the works are classified again. */
@@ -50,6 +58,7 @@ export const saveSettings = reviewCommand({
         'A limiter on evidence level is in the sieve: remove it before changing the scheme or the kind of question.',
       );
     }
+    await noteEdits(ctx, review, 'question', PARTS, settingsOf(review), settings);
     ctx.em.assign(await ctx.em.findOneOrFail(Review, { id: reviewId }), settings);
     await ctx.em.flush();
     if (levelsChange) await queueReclassify(ctx.em, reviewId);

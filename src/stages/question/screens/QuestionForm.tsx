@@ -66,7 +66,14 @@ export function QuestionForm({ reviewId, settings, schemes }: QuestionFormProps)
             See the scheme as a table, or copy one and change it
           </Link>
         </p>
-        <TextField label="Reviewer" maxLength={120} hint="The name beside every decision." {...text('person')} />
+        <p className="col-span-2 -mt-2 text-small">
+          <Link
+            className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline"
+            href={`/reviews/${reviewId}/people`}
+          >
+            Who works on this review, and what each may do
+          </Link>
+        </p>
       </div>
       <p className="mt-1 text-small text-slate">
         Parts of the question, as terms separated by commas. Where a text holds one it is quoted in drafted grounds; that says nothing about

@@ -4,6 +4,7 @@ import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { nextSeq } from '@/platform/db/next-seq';
 import { Reason, ReasonChange, type Review } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 
 /** The reasons in force, in order, that can be picked at a stage. */
 export async function reasonsOf(ctx: Context, reviewId: string, stage: Stage): Promise<ReasonLine[]> {
@@ -37,7 +38,7 @@ type Kind = ReasonChange['kind'];
 export async function changesOf(tx: EntityManager, ctx: Context, review: Pick<Review, 'id' | 'person'>) {
   let seq = await nextSeq(tx, 'reason_change', review.id);
   const add = (code: string, kind: Kind, before: string, after: string) =>
-    tx.create(ReasonChange, { reviewId: review.id, seq: seq++, code, kind, before, after, person: review.person, at: ctx.now() });
+    tx.create(ReasonChange, { reviewId: review.id, seq: seq++, code, kind, before, after, ...bylineOf(ctx, review), at: ctx.now() });
   return {
     add,
     upsert(rows: Reason[], { code, text, definition, position }: ReasonLine & { position: number }, origin: Reason['origin']) {

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { termKey } from '@/core/classify';
 import { type MappedTerm, termSets } from '@/core/parity';
 import { VOCABULARIES } from '@/core/record';
+import { noteEdits } from '@/platform/db/note-edits';
 import { SourceDatabase } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -30,6 +31,9 @@ export const mapTerm = reviewCommand({
     const key = termKey(input.vocabulary, input.term);
     const others = database.profile.terms.filter((t) => termKey(t.vocabulary, t.term) !== key);
     const terms: MappedTerm[] = input.sets ? [...others, { vocabulary: input.vocabulary, term: input.term, sets: input.sets }] : others;
+    const was = database.profile.terms.find((t) => termKey(t.vocabulary, t.term) === key)?.sets;
+    const names = { sets: `what “${input.term}” means at ${database.name}` };
+    await noteEdits(ctx, ctx.review, 'term', names, { sets: was ?? null }, { sets: input.sets ?? null });
     ctx.em.assign(database, { profile: { ...database.profile, terms } });
     await ctx.em.flush();
     await queueReclassify(ctx.em, reviewId);

@@ -98,7 +98,7 @@ async function enter(
     tx.create(ImportFile, { ...row, mapping, format: detected.format, state: waiting ? 'waiting' : 'received', message: '' });
     await tx.flush();
     const into = await nameOfRetrieval({ ...ctx, em: tx }, reviewId, retrieval.id);
-    await noteChange({ em: tx, now: ctx.now }, await openReview({ ...ctx, em: tx }, reviewId), {
+    await noteChange({ ...ctx, em: tx }, await openReview({ ...ctx, em: tx }, reviewId), {
       kind: 'file',
       did: 'added',
       subject: name,

@@ -3,6 +3,8 @@ import { isDeepStrictEqual } from 'node:util';
 import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { limiterProfile, scopeOf } from '@/core/parity';
+import { noteChange } from '@/platform/db/note-change';
+import { noteEdits } from '@/platform/db/note-edits';
 import { SourceDatabase } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -57,9 +59,13 @@ export const saveDatabase = reviewCommand({
         : input.profile;
     if (old) {
       const scopeChanges = !isDeepStrictEqual(scopeOf(old.profile), scopeOf(profile));
+      const parts = Object.fromEntries(Object.keys({ ...old.profile, ...profile }).map((part) => [part, `${old.name}: ${part}`]));
+      await noteEdits(ctx, ctx.review, 'database', { name: `${old.name}: name`, tag: `${old.name}: tag` }, old, input);
+      await noteEdits(ctx, ctx.review, 'database', parts, old.profile, profile);
       await ctx.em.nativeUpdate(SourceDatabase, { reviewId, id }, { name: input.name, tag: input.tag, profile });
       if (scopeChanges) await queueReclassify(ctx.em, reviewId);
     } else {
+      await noteChange(ctx, ctx.review, { kind: 'database', did: 'added', subject: `database ${input.name}` });
       ctx.em.create(SourceDatabase, { reviewId, id, position: all.length, name: input.name, tag: input.tag, profile });
     }
     return { id, value: { name: input.name, tag: input.tag, profile }, merged: settled.merged };

@@ -1,5 +1,6 @@
 import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Retrieval } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { editOf, isSettled, settleEdit } from '@/platform/verbs/edits';
@@ -34,6 +35,8 @@ export const saveRetrieval = reviewCommand({
         'has-records',
         'Records were read from this retrieval already, so its databases cannot be changed. Withdraw it and begin another.',
       );
+    const parts = Object.fromEntries(Object.keys(value).map((part) => [part, `retrieval ${row.number}: ${part}`]));
+    await noteEdits(ctx, ctx.review, 'statement', parts, retrievalInputOf(row), value);
     ctx.em.assign(row, { ...value, edit: row.edit + 1 });
     await describeDatabase(ctx.em, reviewId, value);
     return { value, merged };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Retrieval } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -21,6 +22,15 @@ export const stateNative = reviewCommand({
     if (!row) return refuse('no-retrieval', 'This retrieval is not in the review.');
     if (!row.steps.some((s) => s.limiters.some((l) => l.name === native)))
       return refuse('no-native', `No limiter “${native}” was set in the steps of this retrieval.`);
+    const was = row.stated.find((s) => s.native === native)?.why ?? '';
+    await noteEdits(
+      ctx,
+      ctx.review,
+      'statement',
+      { why: `limiter “${native}” said to be applied in retrieval ${row.number}` },
+      { why: was },
+      { why },
+    );
     row.stated = [...row.stated.filter((s) => s.native !== native), ...(why ? [{ native, why }] : [])];
     return {};
   },

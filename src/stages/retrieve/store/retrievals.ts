@@ -93,7 +93,7 @@ export async function insertRetrieval(
     createdAt: ctx.now(),
   });
   await tx.flush();
-  await noteChange({ em: tx, now: ctx.now }, review, {
+  await noteChange({ ...ctx, em: tx }, review, {
     kind: 'retrieval',
     did: 'added',
     subject: await nameOfRetrieval(ctx, reviewId, id),

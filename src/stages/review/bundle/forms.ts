@@ -31,6 +31,9 @@ interface Form {
   upgrade(kind: RowKindName, row: Record<string, unknown>): Record<string, unknown> | null;
 }
 
+/** Kinds that every form came to carry when people began to sign in. */
+const SINCE_PEOPLE = ['judgement', 'difference_note'] as const satisfies readonly RowKindName[];
+
 /** What form 1 carried of each table that is worked out anew since. */
 const COMPUTED_IN_1: Partial<Record<RowKindName, readonly string[]>> = {
   review: ['revision', 'sieve_edit', 'archived_at', 'created_at'],
@@ -54,7 +57,7 @@ function withSeveralAxes(quota: unknown): unknown {
 const FORMS: Readonly<Record<number, Form>> = {
   1: {
     manifest: z.looseObject({ form: z.literal(1), ...common }),
-    later: ['sample_check', 'sample_verdict', 'known_record', 'review_change'],
+    later: ['sample_check', 'sample_verdict', 'known_record', 'review_change', ...SINCE_PEOPLE],
     upgrade(kind, row) {
       const computed = COMPUTED_IN_1[kind] ?? [];
       return Object.fromEntries(Object.entries(row).filter(([field]) => !computed.includes(field)));
@@ -62,10 +65,10 @@ const FORMS: Readonly<Record<number, Form>> = {
   },
   2: {
     manifest: z.looseObject({ form: z.literal(2), ...common }),
-    later: ['review_change'],
+    later: ['review_change', ...SINCE_PEOPLE],
     upgrade: (kind, row) => (kind === 'criterion' ? { ...row, quota: withSeveralAxes(row.quota) } : row),
   },
-  [BUNDLE_FORM]: { manifest: manifestSchema, later: ['review_change'], upgrade: (_kind, row) => row },
+  [BUNDLE_FORM]: { manifest: manifestSchema, later: ['review_change', ...SINCE_PEOPLE], upgrade: (_kind, row) => row },
 };
 
 export const formOf = (number: unknown): Form | null => (typeof number === 'number' ? (FORMS[number] ?? null) : null);

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import { schemeSchema } from '@/core/classify';
+import { STAGES } from '@/core/flow';
 import { columnMapping, limiterProfile, searchStep, USUAL_TOLERANCE } from '@/core/parity';
+import { readersSetting } from '@/core/readers';
 import { emptyRecord } from '@/core/record';
 import { quotaSchema, sieveSchema } from '@/core/sieve';
+import { CHANGES_DONE, CHANGES_OF } from '@/platform/db/schema';
 
 const uuid = z.uuid();
 const int = z.int();
@@ -13,6 +16,8 @@ const upTo = (length: number) => z.string().max(length);
 /** A moment in UTC or with its offset, as PostgreSQL writes it. */
 const time = z.iso.datetime({ offset: true });
 const person = upTo(120);
+/** Who did it: the name as it was, and the account on the installation where it was done, if there was one. */
+const by = { person, person_id: uuid.nullish() };
 const json = z.json();
 const strings = z.array(text);
 const numbers = z.array(int);
@@ -57,6 +62,7 @@ export const ROW_KINDS = {
       ...{ as_of: z.iso.date(), scheme: upTo(40), person, sieve: sieveSchema, two_stages: bool },
       ...{ templates: json.nullable(), write_up: json.nullable(), parity_tolerance: z.number().min(0).max(0.5).optional() },
       likely_share: z.number().min(0.5).max(0.999).optional(),
+      readers: z.record(z.enum(STAGES), readersSetting).nullish(),
     },
     (row) => ({
       revision: 0,
@@ -123,67 +129,73 @@ export const ROW_KINDS = {
     ...{ authors: '', container: '', date_words: '', doi: '', pmid: '', shown_record: 0, records: [], membership: 0, axes: {}, flags: [] },
   })),
   work_record: kind('record_no', 'record_no', { record_no: no, work_no: no, active: bool, prior_no: no }),
-  work_edit: kind('seq', 'seq', { seq: no, work_no: no, field: upTo(20), value: text.nullable(), person, at: time }),
+  work_edit: kind('seq', 'seq', { seq: no, work_no: no, field: upTo(20), value: text.nullable(), ...by, at: time }),
   merge_ruling: kind('seq', 'seq', {
     ...{ seq: no, act: uuid, verdict: z.enum(['join', 'apart', 'link', 'unlink', 'undo']), a: no, b: no, a_name: text, b_name: text },
-    ...{ link: upTo(20).nullable(), undoes: uuid.nullable(), reason: text, person, at: time },
+    ...{ link: upTo(20).nullable(), undoes: uuid.nullable(), reason: text, ...by, at: time },
   }),
-  venue: kind('key', 'key', { key: upTo(400), entry: z.looseObject({ type: z.enum(['journal', 'press']) }), person, at: time }),
-  evidence_scheme: kind('id', 'id', { id: upTo(40), doc: schemeSchema, edit: int, person, at: time }),
+  venue: kind('key', 'key', { key: upTo(400), entry: z.looseObject({ type: z.enum(['journal', 'press']) }), ...by, at: time }),
+  evidence_scheme: kind('id', 'id', { id: upTo(40), doc: schemeSchema, edit: int, ...by, at: time }),
   ruling: kind('seq', 'seq', {
     ...{ seq: no, axis: upTo(20), codes: strings, reach: z.enum(['one', 'these', 'standing']), cause: json.nullable(), records: numbers },
-    ...{ names: strings, works: int, reason: text, undoes: int.nullable(), person, at: time },
+    ...{ names: strings, works: int, reason: text, undoes: int.nullable(), ...by, at: time },
   }),
   sieve_version: kind('number', 'number', {
-    ...{ number: no, limiters: sieveSchema, note: text, person, at: time },
+    ...{ number: no, limiters: sieveSchema, note: text, ...by, at: time },
     basis: z.looseObject({ asOf: text, scheme: text, kind: text, ruleSet: text, revision: int }),
   }),
   sieve_override: kind('seq', 'seq', {
     ...{ seq: no, fate: z.enum(['pass', 'stop', 'undo']), limiters: strings, record_no: no, work_no: no, undoes: int.nullable() },
-    ...{ reason: text, person, at: time },
+    ...{ reason: text, ...by, at: time },
   }),
   reason: kind('code', 'position, code', {
     ...{ code: upTo(40), position: int, text: upTo(300), definition: text, merged_into: upTo(40).nullable(), archived: bool },
     origin: z.enum(['criterion', 'limiter', 'question', 'own', 'retrieval']),
   }),
   reason_change: kind('seq', 'seq', {
-    ...{ seq: no, code: upTo(40), before: text, after: text, person, at: time },
+    ...{ seq: no, code: upTo(40), before: text, after: text, ...by, at: time },
     kind: z.enum(['added', 'renamed', 'defined', 'merged', 'parted', 'archived', 'restored']),
   }),
   decision: kind('work_no seq', 'work_no, seq', {
     ...{ work_no: no, seq: no, stage: z.enum(['title-abstract', 'full-text']), reason_code: upTo(40), reason_text: text, grounds: text },
     ...{ verdict: z.enum(['keep', 'exclude', 'wait', 'background', 'undo']), page: upTo(60), note: text, snapshot, sieve_version: no },
-    ...{ act: uuid.nullable(), person, at: time },
+    ...{ act: uuid.nullable(), how: upTo(12).nullish(), ...by, at: time },
   }),
-  written_difference: kind('seq', 'seq', { seq: no, work_no: no, text, person, at: time }),
+  judgement: kind('work_no person_id seq', 'work_no, person_id, seq', {
+    ...{ work_no: no, person_id: uuid, seq: no, stage: z.enum(STAGES), verdict: z.enum(['keep', 'exclude', 'wait', 'background', 'undo']) },
+    ...{ reason_code: upTo(40), reason_text: text, grounds: text, page: upTo(60), note: text, snapshot, act: uuid.nullable() },
+    ...{ person, at: time },
+  }),
+  difference_note: kind('seq', 'seq', { seq: no, work_no: no, stage: z.enum(STAGES), text, ...by, at: time }),
+  written_difference: kind('seq', 'seq', { seq: no, work_no: no, text, ...by, at: time }),
   full_text: kind('work_no', 'work_no', {
-    ...{ work_no: no, asked: upTo(10), promised: upTo(10), arrived: upTo(10), source: upTo(300), note: text, edit: int, person, at: time },
+    ...{ work_no: no, asked: upTo(10), promised: upTo(10), arrived: upTo(10), source: upTo(300), note: text, edit: int, ...by, at: time },
   }),
   attachment: kind(
     'id',
     'at, id',
     {
-      ...{ id: uuid, record_no: no, name: upTo(300), bytes: int.min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/), removed: bool, person },
+      ...{ id: uuid, record_no: no, name: upTo(300), bytes: int.min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/), removed: bool, ...by },
       at: time,
     },
     () => ({ pages: 0, has_text: false }),
   ),
   review_change: kind('seq', 'seq', {
-    ...{ seq: no, kind: z.enum(['retrieval', 'file', 'pdf']), subject: text, work_no: no.nullable(), why: text, decisions: int.nullable() },
-    ...{ did: z.enum(['added', 'withdrawn', 'restored', 'archived', 'attached', 'removed']), person, at: time },
+    ...{ seq: no, kind: z.enum(CHANGES_OF), subject: text, work_no: no.nullable(), why: text, decisions: int.nullable() },
+    ...{ did: z.enum(CHANGES_DONE), before: text.nullish(), after: text.nullish(), ...by, at: time },
   }),
   sample_check: kind('number', 'number', {
     ...{ number: no, kind: z.enum(['stopped', 'own-decisions']), design: upTo(12), seed: int, share: z.number().nullable() },
     strata: z.array(z.looseObject({ limiter: text, name: text, words: text, size: int, works: numbers })),
-    ...{ order: numbers, decided: z.record(z.string(), z.enum(['keep', 'exclude'])), sieve_version: no, person, at: time },
+    ...{ order: numbers, decided: z.record(z.string(), z.enum(['keep', 'exclude'])), sieve_version: no, ...by, at: time },
   }),
   sample_verdict: kind('seq', 'seq', {
-    ...{ seq: no, check_number: no, work_no: no, verdict: z.enum(['keep', 'exclude', 'unsure', 'undo']), note: text, person, at: time },
+    ...{ seq: no, check_number: no, work_no: no, verdict: z.enum(['keep', 'exclude', 'unsure', 'undo']), note: text, ...by, at: time },
   }),
   known_record: kind(
     'number',
     'number',
-    { number: no, source: upTo(300), raw: text, line: int, item: record, ruled: int.nullable(), removed: bool, person, at: time },
+    { number: no, source: upTo(300), raw: text, line: int, item: record, ruled: int.nullable(), removed: bool, ...by, at: time },
     ({ number }) => ({ matches: [], first: number }),
   ),
 } as const satisfies Record<string, RowKind>;
@@ -204,6 +216,8 @@ export const MADE_ANEW = [
     'known_state',
     'likely_basis',
   ],
+  // Who may do what is said where it is done.
+  ...['membership', 'one_time_link'],
   // Their content travels as files.
   ...['kept_file', 'kept_piece'],
 ] as const;

@@ -66,6 +66,11 @@ class BundleZip {
   }
 }
 
+/** What one of two said is nobody else's to read before both have: until then it stays where it is. */
+const BOTH_HAVE_JUDGED = `and (select count(*) from (select distinct on (j.person_id) j.verdict from judgement j
+  where j.review_id = t.review_id and j.work_no = t.work_no and j.stage = t.stage order by j.person_id, j.seq desc) l
+  where l.verdict not in ('undo', 'wait')) >= 2`;
+
 /** The rows of a kind as JSON lines, a page at a time; inside a transaction, which holds the place. */
 async function* linesOf(tx: EntityManager, reviewId: string, kind: RowKindName, counted: (n: number) => void) {
   const { schema, order } = ROW_KINDS[kind];
@@ -75,7 +80,7 @@ async function* linesOf(tx: EntityManager, reviewId: string, kind: RowKindName, 
   const more = await broughtFields(tx, reviewId, kind);
   await tx.execute(
     `declare rows_of no scroll cursor for select row_to_json(t)::text as line from
-       (select ${list} from "${kind}" where ${reviewColumn(kind)} = ? order by ${order}) t`,
+       (select ${list} from "${kind}" t where ${reviewColumn(kind)} = ? ${kind === 'judgement' ? BOTH_HAVE_JUDGED : ''} order by ${order}) t`,
     [reviewId],
   );
   for (;;) {

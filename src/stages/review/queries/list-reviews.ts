@@ -11,13 +11,19 @@ export interface ReviewLine {
   decisions: number;
 }
 
-/** All reviews, newest first, with their sizes. */
-export const listReviews = (ctx: Context): Promise<ReviewLine[]> =>
-  ctx.em.execute(
+/**
+ * The reviews that somebody belongs to, newest first, with their sizes. Those without an owner belong to administrators.
+ */
+export const listReviews = ({ em, person }: Context): Promise<ReviewLine[]> =>
+  em.execute(
     `select r.id, r.title, r.question, r.as_of as "asOf", r.archived_at is not null as archived,
        (select count(*)::int from active_record x where x.review_id = r.id) as records,
        (select count(distinct work_no)::int from work_record x where x.review_id = r.id and x.active) as works,
        (select count(*)::int from (select distinct on (work_no) verdict from decision d where d.review_id = r.id order by work_no, seq desc) l
          where l.verdict in ('keep', 'exclude', 'background')) as decisions
-     from review r order by r.created_at desc`,
+     from review r
+     where (?::uuid is null and ?) or exists (select 1 from membership m where m.review_id = r.id and m.person_id = ?::uuid)
+       or (? and not exists (select 1 from membership m where m.review_id = r.id and m.role = 'owner'))
+     order by r.created_at desc`,
+    [person.id, person.admitted, person.id, person.administrator],
   );

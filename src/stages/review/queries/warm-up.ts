@@ -1,5 +1,7 @@
+import type { Context } from '@/platform/context';
+import { freshEm } from '@/platform/db/orm';
 import { Review } from '@/platform/db/schema';
-import { currentContext } from '@/platform/http/current-context';
+import { ANYBODY } from '@/platform/verbs/rights';
 import { reviewState } from '@/stages/decide';
 
 /** So many reviews are likely to be asked for first. */
@@ -8,7 +10,7 @@ const LATEST = 2;
 /** Connects to the database and reads the reviews that were begun last. Whoever asks meanwhile is answered as ever. */
 export async function warmUp(): Promise<void> {
   try {
-    const ctx = await currentContext();
+    const ctx: Context = { em: await freshEm(), person: ANYBODY, now: () => new Date() };
     for (const { id } of await ctx.em.find(Review, {}, { orderBy: { createdAt: 'desc' }, limit: LATEST })) await reviewState(ctx, id);
   } catch {
     // It was only to save time: what is wrong shows in the first answer that needs it.

@@ -60,14 +60,6 @@ export function NewReviewForm({ today, starts, create }: NewReviewProps) {
           hint="Recency is counted from this day, not from today."
           error={state.errors.asOf}
         />
-        <TextField
-          label="Your name"
-          name="person"
-          required
-          maxLength={120}
-          hint="It stands beside every decision."
-          error={state.errors.person}
-        />
       </div>
       {['population', 'intervention', 'comparison', 'outcome'].map((part) => (
         <input key={part} type="hidden" name={part} value="" />

@@ -8,12 +8,14 @@ interface TopBarProps {
   reviewId?: string;
   title?: string;
   asOf?: string;
+  /** Who is signed in. */
   person?: string;
+  administrator?: boolean;
   figures?: StripFigures;
 }
 
 /** The name, the review, what is left to do here, and a search over the whole review. */
-export function TopBar({ reviewId, title, asOf, person, figures }: TopBarProps) {
+export function TopBar({ reviewId, title, asOf, person, administrator, figures }: TopBarProps) {
   return (
     <header className="flex min-h-11 print:hidden flex-wrap items-center gap-x-3.5 md:h-11 md:flex-nowrap border-rule border-b bg-surface px-5">
       <Link href="/" dir="auto" className="font-serif font-semibold text-lead">
@@ -24,7 +26,25 @@ export function TopBar({ reviewId, title, asOf, person, figures }: TopBarProps) 
       </span>
       {reviewId && figures && <NextStep reviewId={reviewId} figures={figures} />}
       <span className="ml-auto whitespace-nowrap text-slate">{asOf && `as of ${intervalWords(readDate(asOf))}`}</span>
-      {person && <span className="whitespace-nowrap text-slate">{person}</span>}
+      {reviewId && (
+        <Link
+          prefetch={false}
+          href={`/reviews/${reviewId}/people`}
+          className="whitespace-nowrap text-navy underline-offset-2 hover:underline"
+        >
+          People
+        </Link>
+      )}
+      {administrator && !reviewId && (
+        <Link prefetch={false} href="/house" className="whitespace-nowrap text-navy underline-offset-2 hover:underline">
+          Accounts
+        </Link>
+      )}
+      {person && (
+        <Link prefetch={false} href="/account" dir="auto" className="whitespace-nowrap text-slate underline-offset-2 hover:underline">
+          {person}
+        </Link>
+      )}
       {reviewId && (
         <form action={`/reviews/${reviewId}/find`} className="flex items-center">
           <Search size={15} aria-hidden className="-mr-6 z-10 text-slate" />

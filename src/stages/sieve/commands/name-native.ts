@@ -2,6 +2,7 @@ import { LockMode } from '@mikro-orm/core';
 import { z } from 'zod';
 import { canBeTested } from '@/core/parity';
 import { GALLERY } from '@/core/sieve';
+import { noteEdits } from '@/platform/db/note-edits';
 import { SourceDatabase } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -27,6 +28,9 @@ export const nameNative = reviewCommand({
     if (!database) return refuse('no-database', 'This database is not in the review any more.');
     const others = (database.profile.natives ?? []).filter((n) => n.name.toLowerCase() !== input.name.toLowerCase());
     const natives = sample ? [...others, { name: input.name, meaning: sample.test(scheme) }] : others;
+    const was = (database.profile.natives ?? []).find((n) => n.name.toLowerCase() === input.name.toLowerCase())?.meaning;
+    const names = { meaning: `limiter “${input.name}” of ${database.name}` };
+    await noteEdits(ctx, review, 'database', names, { meaning: was ?? null }, { meaning: sample?.test(scheme) ?? null });
     ctx.em.assign(database, { profile: { ...database.profile, natives } });
     return {};
   },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { RecordRow, Review, SieveOverride, Work } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { lastSeq, standingOverrides } from '../store/overrides';
@@ -36,7 +37,7 @@ export const overrideWorks = reviewCommand({
       ctx.em.create(SieveOverride, {
         ...{ reviewId, seq, fate: input.fate, limiters: input.limiters, workNo: work.no, undoes: null },
         record: ctx.em.getReference(RecordRow, [reviewId, work.shownRecord]),
-        ...{ reason: input.reason, person: review.person, at: ctx.now() },
+        ...{ reason: input.reason, ...bylineOf(ctx, review), at: ctx.now() },
       });
     }
     await ctx.em.flush();

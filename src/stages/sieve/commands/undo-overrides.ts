@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Review, SieveOverride } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { lastSeq, standingOverrides } from '../store/overrides';
 
@@ -30,7 +31,7 @@ export const undoOverrides = reviewCommand({
           workNo: row.workNo,
           undoes: row.seq,
         },
-        ...{ reason: 'Taken back.', person: review.person, at: ctx.now() },
+        ...{ reason: 'Taken back.', ...bylineOf(ctx, review), at: ctx.now() },
       });
     await ctx.em.flush();
     return { overrides: await standingOverrides(ctx.em, reviewId) };

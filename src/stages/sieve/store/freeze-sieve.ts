@@ -1,5 +1,6 @@
 import { type Context, openReview } from '@/platform/context';
 import { Review, SieveVersion } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { basisOf } from './sieve-basis';
 import { standingVersion, versionState } from './versions';
 
@@ -23,7 +24,7 @@ export async function freezeSieve(ctx: Context, reviewId: string, note: string):
       limiters: review.sieve,
       note,
       basis: await basisOf(tx, review),
-      person: review.person,
+      ...bylineOf(ctx, review),
       at: ctx.now(),
     });
     await tx.flush();

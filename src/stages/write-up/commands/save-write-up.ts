@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CITE_STYLE_CODES, unknownFileSlots } from '@/core/cite';
 import { FLOW_BOXES, type FlowBox } from '@/core/flow';
+import { noteEdits } from '@/platform/db/note-edits';
 import { Review } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
@@ -27,7 +28,15 @@ export const saveWriteUp = reviewCommand({
     const unknown = unknownFileSlots(input.fileNames ?? '');
     if (unknown.length) return refuse('unknown-slot', `{${unknown[0]}} is none of the things that a file name can take in.`);
     const review = await ctx.em.findOneOrFail(Review, { id: reviewId }, { refresh: true });
-    review.writeUp = { ...writeUpOf(review), ...input };
+    const after = { ...writeUpOf(review), ...input };
+    await noteEdits(ctx, review, 'write-up', PARTS, writeUpOf(review), after);
+    review.writeUp = after;
     return {};
   },
 });
+
+/** What the settings of the write-up are called in the ledger. */
+const PARTS = {
+  ...{ referencesOf: 'which sources the references are of', flowWords: 'words of the flow', style: 'style of references' },
+  fileNames: 'names of PDFs',
+};

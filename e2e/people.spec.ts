@@ -1,0 +1,138 @@
+import { createHmac } from 'node:crypto';
+import { type Browser, expect, type Page } from '@playwright/test';
+import { DEMO_PEOPLE } from '../demo/people';
+import { choose, createReview, watch } from './helpers';
+import { placeOf, test } from './test';
+
+const PASSWORD = 'a lantern for nine geese';
+
+/** A browser of somebody else's, in which nobody is signed in. */
+async function stranger(browser: Browser, worker: number): Promise<Page> {
+  const context = await browser.newContext({ baseURL: placeOf(worker).url, storageState: { cookies: [], origins: [] } });
+  return context.newPage();
+}
+
+/** The code that a device shows now. @source RFC 6238 and RFC 4226 */
+function totp(base32: string, at = Date.now()): string {
+  const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567';
+  const bits = [...base32.replace(/=+$/, '')].map((c) => letters.indexOf(c).toString(2).padStart(5, '0')).join('');
+  const key = Buffer.from((bits.match(/.{8}/g) ?? []).map((b) => Number.parseInt(b, 2)));
+  const counter = Buffer.alloc(8);
+  counter.writeBigUInt64BE(BigInt(Math.floor(at / 30_000)));
+  const mac = createHmac('sha1', key).update(counter).digest();
+  const offset = mac[19]! & 15;
+  return String((mac.readUInt32BE(offset) & 0x7fffffff) % 1_000_000).padStart(6, '0');
+}
+
+test('codes of a device are those of the published examples', () => {
+  // RFC 6238, appendix B: the secret "12345678901234567890", the last six of eight digits.
+  const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ';
+  expect([59, 1111111109, 2000000000].map((s) => totp(secret, s * 1000))).toEqual(['287082', '081804', '279037']);
+});
+
+test('who is not signed in is asked to, and comes back; another’s review is not there', async ({ page, browser }, info) => {
+  const id = await createReview(page, 'A review of one');
+  const other = await stranger(browser, info.parallelIndex);
+  await other.goto(`/reviews/${id}/people`);
+  await expect(other.getByRole('heading', { name: 'Who are you in this demo?' })).toBeVisible();
+  expect((await other.request.get(`/api/reviews/${id}/ask/figures`)).status()).toBe(401);
+  await other.getByRole('button', { name: /^J\. Osterlow/ }).click();
+  await expect(other.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  expect((await other.request.get(`/api/reviews/${id}/ask/figures`)).status()).toBe(404);
+  await other.goto('/');
+  await expect(other.getByRole('link', { name: /Bright light and day sleep/ })).toBeVisible();
+  await expect(other.getByRole('link', { name: /A review of one/ })).toHaveCount(0);
+});
+
+test('somebody is invited, makes an account, works under a name, and is taken out again', async ({ page, browser }, info) => {
+  const problems = watch(page);
+  const id = await createReview(page, 'Together');
+  await page.getByRole('link', { name: 'Who works on this review' }).click();
+  await expect(page.getByRole('row', { name: /M\. Okonjo \(you\)/ })).toBeVisible();
+  await page.getByLabel('For whom').fill('Wren');
+  await choose(page, 'As', 'Reader');
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const link = await page.getByRole('textbox', { name: 'The link' }).inputValue();
+  await expect(page.getByRole('list', { name: 'Invitations that nobody used yet' })).toContainText('Wren');
+
+  const wren = await stranger(browser, info.parallelIndex);
+  await wren.goto(new URL(link).pathname);
+  await expect(wren.getByText('To work on Together as a reader')).toBeVisible();
+  await wren.getByLabel('Name').fill('W. Tarrowby');
+  await wren.getByLabel('E-mail').fill('wren@example.org');
+  await wren.getByLabel('Password').fill(PASSWORD);
+  await wren.getByRole('button', { name: 'Make the account' }).click();
+  await expect(wren.getByRole('heading', { name: 'The question' })).toBeVisible();
+  await expect(wren.getByRole('link', { name: 'W. Tarrowby' })).toBeVisible();
+  // A reader changes nothing, whatever is sent.
+  const origin = new URL(wren.url()).origin;
+  const refused = await wren.request.post(`/api/reviews/${id}/do/save-sieve`, { data: { sieve: [], seenEdit: 0 }, headers: { origin } });
+  expect([refused.status(), (await refused.json()).code]).toEqual([403, 'not-allowed']);
+  await wren.goto(new URL(link).pathname);
+  await expect(wren.getByRole('heading', { name: 'This link leads nowhere any more' })).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByRole('row', { name: /W\. Tarrowby/ })).toContainText('wren@example.org');
+  await page.getByRole('button', { name: 'Take W. Tarrowby out of the review' }).click();
+  await expect(page.getByRole('row', { name: /W\. Tarrowby/ })).toHaveCount(0);
+  await wren.goto(`/reviews/${id}/question`);
+  await expect(wren.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.goto(`/reviews/${id}/decide/ledger?kind=member`);
+  await expect(page.getByRole('table')).toContainText('W. Tarrowby (reader) joined');
+  expect(problems).toEqual([]);
+});
+
+test('an account: password, second factor, signed out everywhere, a new password by a link', async ({ browser }, info) => {
+  test.slow();
+  const librarian = await stranger(browser, info.parallelIndex);
+  await librarian.goto('/sign-in');
+  await librarian.getByRole('button', { name: new RegExp(`^${DEMO_PEOPLE[2]!.name}`) }).click();
+  await librarian.getByRole('link', { name: 'Accounts' }).click();
+  await librarian.getByLabel('For whom').fill('Linnet');
+  await librarian.getByRole('button', { name: 'Make a link' }).click();
+  const link = await librarian.getByRole('textbox', { name: 'The link' }).inputValue();
+
+  const linnet = await stranger(browser, info.parallelIndex);
+  await linnet.goto(new URL(link).pathname);
+  await linnet.getByLabel('Name').fill('L. Brackenhurst');
+  await linnet.getByLabel('E-mail').fill('linnet@example.org');
+  await linnet.getByLabel('Password').fill(PASSWORD);
+  await linnet.getByRole('button', { name: 'Make the account' }).click();
+  await linnet.getByRole('link', { name: 'L. Brackenhurst' }).click();
+  await linnet.getByLabel('Your password').fill(PASSWORD);
+  await linnet.getByRole('button', { name: 'Switch it on …' }).click();
+  const secret = (await linnet.getByText(/^[A-Z2-7]{16,}$/).textContent())!;
+  await linnet.getByLabel('The code it shows').fill(totp(secret));
+  await linnet.getByRole('button', { name: 'Switch it on' }).click();
+  await expect(linnet.getByText('It is on: besides the password')).toBeVisible();
+  await linnet.getByRole('button', { name: 'Sign out everywhere' }).click();
+  await expect(linnet.getByRole('heading', { name: 'Who are you in this demo?' })).toBeVisible();
+
+  const signIn = async (password: string) => {
+    await linnet.goto('/sign-in');
+    await linnet.getByText('Somebody else, with an account').click();
+    await linnet.getByLabel('E-mail').fill('Linnet@Example.org');
+    await linnet.getByLabel('Password').fill(password);
+    await linnet.getByRole('button', { name: 'Sign in' }).click();
+  };
+  await signIn('not the password');
+  await expect(linnet.getByText('E-mail and password do not fit together.')).toBeVisible();
+  await signIn(PASSWORD);
+  await expect(linnet.getByRole('heading', { name: 'Your second factor' })).toBeVisible();
+  await linnet.getByLabel('Code').fill('000000');
+  await linnet.getByRole('button', { name: 'Go on' }).click();
+  await expect(linnet.getByText('This code does not fit.')).toBeVisible();
+  await linnet.getByLabel('Code').fill(totp(secret));
+  await linnet.getByRole('button', { name: 'Go on' }).click();
+  await expect(linnet.getByRole('heading', { name: 'Reviews' })).toBeVisible();
+
+  await librarian.reload();
+  await librarian.getByRole('button', { name: 'Link for a new password of L. Brackenhurst' }).click();
+  const anew = await librarian.getByRole('textbox', { name: 'The link' }).inputValue();
+  await linnet.goto(new URL(anew).pathname);
+  await linnet.getByLabel('Password').fill(`${PASSWORD}, again`);
+  await linnet.getByRole('button', { name: 'Set it' }).click();
+  await expect(linnet.getByRole('heading', { name: 'Who are you in this demo?' })).toBeVisible();
+  await signIn(`${PASSWORD}, again`);
+  await expect(linnet.getByRole('heading', { name: 'Your second factor' })).toBeVisible();
+});

@@ -1,0 +1,3 @@
+export * from './pairs';
+export * from './setting';
+export * from './settle';

@@ -1,0 +1,7 @@
+/** What other stages may use of this one. */
+export { changeMember } from './commands/change-member';
+export { invite } from './commands/invite';
+export { withdrawInvitation } from './commands/withdraw-invitation';
+export { askMembers, type MembersView } from './queries/members-view';
+export { Email, makeAccount, Name, Password } from './store/accounts';
+export { addMember, membersOf } from './store/members';
