@@ -31,6 +31,7 @@ import { aPdf } from '@/testing/a-pdf';
 import { checkSome, told } from './checks';
 import { DEMO_OWNER, letIn, makeDemoPeople } from './people';
 import { DEMO_DATABASES, type DemoDatabase, MILL_DATABASES } from './profiles';
+import { judgeByTwo } from './readers';
 
 const TITLE = 'Bright light and day sleep in night workers';
 const MILLS_TITLE = 'The repair of historic tide mills';
@@ -158,6 +159,8 @@ async function loadMills() {
   await saveSieve(context(), id, { sieve: MILL_SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
   await saveStages(context(), id, { twoStages: false });
+  await letIn(orm.em.fork(), id, context().now());
+  await judgeByTwo((who) => ({ ...context(), person: signedIn(orm.em.fork(), who) }), id);
   await orm.em.fork().nativeUpdate(Review, { id }, { title: MILLS_TITLE });
 }
 

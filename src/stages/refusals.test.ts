@@ -3,9 +3,11 @@ import { Readable } from 'node:stream';
 import { OCEBM_2011 } from '@/core/classify';
 import { DEFAULT_TEMPLATES } from '@/core/grounds';
 import { DEFAULT_PROFILE } from '@/core/parity';
+import { ONE_READER, type ReadersSetting } from '@/core/readers';
 import type { Limiter, Sieve } from '@/core/sieve';
 import { entryKey } from '@/core/venues';
 import { ImportFile, Job, Retrieval, Review, SourceDatabase, Work } from '@/platform/db/schema';
+import { signedIn } from '@/platform/sign-in/person';
 import { REFUSALS } from '@/platform/verbs/refusals';
 import { ANYBODY, RIGHTS, STRANGER } from '@/platform/verbs/rights';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
@@ -19,6 +21,7 @@ import { saveVenue } from './classify/commands/save-venue';
 import { decideWork } from './decide/commands/decide';
 import { mergeReasons } from './decide/commands/merge-reasons';
 import { saveFullText } from './decide/commands/save-full-text';
+import { saveReaders } from './decide/commands/save-readers';
 import { saveReasons } from './decide/commands/save-reasons';
 import { addMember, makeAccount } from './people';
 import { saveCriteria } from './question/commands/save-criteria';
@@ -91,7 +94,49 @@ beforeAll(async () => {
   const scheme = (await said(copyScheme(db.context(), other.id, { from: 'ocebm-2011', label: 'Own' }))).id;
   await db.context().em.nativeUpdate(Review, { id: other.id }, { scheme, sieve: [SIEVE[0]!] });
   own = { id: other.id, scheme };
+  await twoReaders();
 }, 120_000);
+
+/** A review in which two judge: they differ on the first work, agree on the second, and have not judged the third. */
+let pair: { id: string; people: [string, string] };
+const asReader = (who: 0 | 1) => ({
+  ...db.context(),
+  person: signedIn(db.context().em, { id: pair.people[who], name: `Reader ${who}`, administrator: false }),
+});
+async function twoReaders() {
+  const { em, now } = db.context();
+  const { id: review } = await aReview(db.context());
+  await importText(db, review, 'VH', ['Aprons', 'Belts', 'Caps'].map((t, i) => risEntry(i + 1, t, 'PY  - 2021')).join('\n'));
+  const people = await Promise.all(
+    ['one', 'two'].map(async (n) => (await makeAccount(em.fork(), now(), { name: n, email: `${n}@example.org`, password: null }))!),
+  );
+  pair = { id: review, people: people as [string, string] };
+  for (const person of people) await addMember(em, review, person, 'reviewer', now());
+  const two: ReadersSetting = { ...ONE_READER, readers: 2, people, settledBy: 'third' };
+  await said(saveReaders(db.context(), review, { value: { 'title-abstract': two, 'full-text': ONE_READER } }));
+  const judged = [
+    [0, 1, 'keep'],
+    [1, 1, 'background'],
+    [0, 2, 'keep'],
+    [1, 2, 'keep'],
+  ] as const;
+  for (const [who, workNo, verdict] of judged)
+    await said(decideWork(asReader(who), review, { workNo, verdict, reasonCode: '', grounds: 'Read.', seenSeq: 0 }));
+}
+/** Refusals of that review, and who is refused. */
+const IN_PAIR: Readonly<Record<string, 'nobody' | 'reader'>> = {
+  ...{
+    'decide not-a-reader': 'nobody',
+    'decide judged-by-two': 'nobody',
+    'decide not-third': 'reader',
+    'save-readers not-a-member': 'nobody',
+  },
+  ...{ 'save-readers changed-meanwhile': 'nobody', 'settle-difference no-work': 'nobody', 'settle-difference not-judged': 'nobody' },
+  ...{ 'settle-difference changed-meanwhile': 'nobody', 'settle-difference no-reason': 'nobody', 'settle-difference not-third': 'reader' },
+  'note-difference not-judged': 'nobody',
+};
+const settling = { workNo: 1, stage: 'title-abstract', verdict: 'keep', reasonCode: '', grounds: 'Read again.', seenSeq: 0 };
+const oneReader = { 'title-abstract': ONE_READER, 'full-text': ONE_READER };
 afterAll(() => db.close());
 
 const reviewOf = () => db.context().em.findOneOrFail(Review, { id });
@@ -118,6 +163,22 @@ const database = (more: object) => ({ id: null, name: 'Qadra', tag: 'QA', profil
 
 /** What is asked, and of which review, for each refusal of each verb: `verb code`. */
 const CASES: Record<string, () => object | Promise<object>> = {
+  'decide not-a-reader': () => ({ ...decision, workNo: 3 }),
+  'decide judged-by-two': () => ({ ...decision, verdict: 'undo', seenSeq: 2 }),
+  'decide not-third': () => ({ ...decision, verdict: 'background', seenSeq: 2 }),
+  'save-readers not-a-member': () => ({
+    value: { ...oneReader, 'title-abstract': { ...ONE_READER, readers: 2, people: [pair.people[0], randomUUID()] } },
+  }),
+  'save-readers changed-meanwhile': () => ({
+    value: { ...oneReader, 'title-abstract': { ...ONE_READER, seed: 3 } },
+    seen: { ...oneReader, 'title-abstract': { ...ONE_READER, seed: 2 } },
+  }),
+  'settle-difference no-work': () => ({ ...settling, workNo: 999 }),
+  'settle-difference not-judged': () => ({ ...settling, workNo: 3 }),
+  'settle-difference changed-meanwhile': () => ({ ...settling, seenSeq: 7 }),
+  'settle-difference no-reason': () => ({ ...settling, verdict: 'exclude', reasonCode: 'none' }),
+  'settle-difference not-third': () => settling,
+  'note-difference not-judged': () => ({ workNo: 3, stage: 'title-abstract', text: 'Is it one?' }),
   'withdraw-invitation no-link': () => ({ invitation: 'a'.repeat(64) }),
   'change-member no-person': () => ({ person: randomUUID(), role: 'reader' }),
   'change-member last-owner': async () => {
@@ -351,11 +412,12 @@ test('every code that is declared has a status, and every code with a status is 
 
 test.each(Object.keys(CASES))('%s', async (name) => {
   const [verb, code] = name.split(' ') as [string, string];
-  const review = verb === 'save-scheme' && code.endsWith('-in-use') ? own.id : id;
+  const review = IN_PAIR[name] ? pair.id : verb === 'save-scheme' && code.endsWith('-in-use') ? own.id : id;
+  const ctx = IN_PAIR[name] === 'reader' ? asReader(0) : db.context();
   const after = await BEFORE[name]?.();
   const works = await db.context().em.count(Work, { reviewId: review });
   try {
-    const answer = await VERBS.get(verb)!(db.context(), review, (await CASES[name]!()) as never);
+    const answer = await VERBS.get(verb)!(ctx, review, (await CASES[name]!()) as never);
     expect(answer).toMatchObject({ ok: false, code });
     // A sentence for people.
     expect(answer.message).toMatch(/^\S.* .*[.!)”]$/s);

@@ -19,19 +19,24 @@ import {
   wordedLikeRuled,
 } from '@/stages/classify';
 import {
+  askDifferences,
   askFullTexts,
+  askReaders,
   compareVersions,
   decideMany,
   decideWork,
   mergeReasons,
+  noteDifference,
   precedents,
   removeAttachment,
   saveFullText,
+  saveReaders,
   saveReasons,
   saveStages,
   saveTemplates,
   searchPdfs,
   seenDecisions,
+  settleDifference,
   startReasons,
   undoAct,
   writeDifference,
@@ -133,6 +138,9 @@ export const COMMANDS = [
   invite,
   withdrawInvitation,
   changeMember,
+  saveReaders,
+  settleDifference,
+  noteDifference,
 ] as const;
 
 /** What may be asked of a review. */
@@ -162,6 +170,8 @@ export const QUERIES = [
   askJobs,
   askWithdrawal,
   askMembers,
+  askDifferences,
+  askReaders,
 ] as const;
 
 type AnyCommand = (typeof COMMANDS)[number];

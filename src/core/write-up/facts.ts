@@ -1,5 +1,5 @@
-import { type SampleDesign, spotResult } from '@/core/checks';
-import { countPlaces, PROGRESS, type Progress, type WorkState } from '@/core/flow';
+import { agreementOf, type SampleDesign, spotResult } from '@/core/checks';
+import { countPlaces, PROGRESS, type Progress, type Stage, type WorkState } from '@/core/flow';
 
 /**
  * What a write-up counts over, in the plain form in which the bundle carries it: a number in the methods paragraph is a
@@ -17,6 +17,16 @@ export interface FactTables {
   sample: FactSample | null;
   /** Works that are known to belong, each once, as far as it is settled which they are: their work, null when not retrieved. */
   known: readonly { number: number; work: number | null }[];
+  /** Works that two people judged, each without seeing what the other said; missing where one person judges. */
+  twice?: readonly FactTwice[];
+}
+
+export interface FactTwice {
+  work: number;
+  stage: Stage;
+  said: readonly [StagedVerdict, StagedVerdict];
+  /** How the decision came about; '' while there is none. */
+  how: '' | 'agreed' | 'by-rule' | 'settled';
 }
 
 export interface FactSample {
@@ -71,6 +81,18 @@ function atMost({ sample }: FactTables, of: string): number {
 
 const progress = (t: FactTables, figure: keyof Progress): number => PROGRESS[figure](countPlaces(t.works, t.twoStages));
 
+const twice = (t: FactTables, stage: string): readonly FactTwice[] => (t.twice ?? []).filter((w) => w.stage === stage);
+
+function kappaOf(works: readonly FactTwice[]): number {
+  const table = [
+    [0, 0],
+    [0, 0],
+  ];
+  for (const { said } of works) table[said[0] === 'keep' ? 0 : 1]![said[1] === 'keep' ? 0 : 1]!++;
+  const { kappa } = agreementOf(table);
+  return 'value' in kappa ? Math.round(100 * kappa.value) / 100 : 0;
+}
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,
@@ -106,6 +128,14 @@ export const FACTS = {
   'sample-wrong': (t, of) => saidIn(t, of, ['keep']),
   'sample-unsure': (t, of) => saidIn(t, of, ['unsure']),
   'sample-at-most': atMost,
+  // Of a stage: works that two judged, of which they said the same, and what became of the others.
+  twice: (t, of) => twice(t, of).length,
+  'twice-same': (t, of) => how(twice(t, of), (w) => w.said[0] === w.said[1]),
+  'twice-settled': (t, of) => how(twice(t, of), (w) => w.said[0] !== w.said[1] && w.how === 'settled'),
+  'twice-by-rule': (t, of) => how(twice(t, of), (w) => w.how === 'by-rule'),
+  'twice-open': (t, of) => how(twice(t, of), (w) => w.said[0] !== w.said[1] && w.how === ''),
+  /** Cohen's kappa of keeping or not, to two decimals; 0 where it has no value. */
+  'twice-kappa': (t, of) => kappaOf(twice(t, of)),
   known: (t) => t.known.length,
   'known-found': (t) => how(t.known, (k) => k.work !== null),
   /** Known works that a limiter stops first, or that any stops. */

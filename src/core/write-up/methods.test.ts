@@ -130,3 +130,55 @@ test('says what the checks showed, and nothing of checks that were not made', ()
     'Of 3 works known to belong (from an earlier review), the search had found 2, and the limiters stopped 1 of them: 1 by Refereed.',
   );
 });
+
+test('two who judged without seeing each other: how often they agreed, and what became of the rest', () => {
+  const twice = [
+    ...Array.from({ length: 8 }, (_, i) => ({
+      work: i + 1,
+      stage: 'title-abstract' as const,
+      said: ['keep', 'keep'] as const,
+      how: 'agreed' as const,
+    })),
+    ...Array.from({ length: 8 }, (_, i) => ({
+      work: i + 20,
+      stage: 'title-abstract' as const,
+      said: ['exclude', 'exclude'] as const,
+      how: 'agreed' as const,
+    })),
+    ...Array.from({ length: 3 }, (_, i) => ({
+      work: i + 40,
+      stage: 'title-abstract' as const,
+      said: ['keep', 'exclude'] as const,
+      how: 'settled' as const,
+    })),
+    { work: 50, stage: 'title-abstract' as const, said: ['exclude', 'keep'] as const, how: '' as const },
+  ];
+  const state = 'kept' as const;
+  const works = [
+    {
+      no: 1,
+      state,
+      fate: 'through' as const,
+      stops: [],
+      holds: [],
+      likelyAt: [],
+      overridden: [],
+      screening: 'keep' as const,
+      fullText: '' as const,
+      reason: '',
+    },
+  ];
+  const byTwo = [
+    { stage: 'title-abstract' as const, people: ['Bo', 'Cy'], share: 1, differ: 'settle' as const, settledBy: 'third' as const },
+  ];
+  const empty: FactTables = { records: [], works, leaks: [], sample: null, known: [], twoStages: false, twice };
+  const selection = methodsOf({ ...DONE, byTwo }, empty).find((p) => p.title === 'Selection')!;
+  const text = paragraphText(selection.pieces);
+  // 16 of 20; by chance 0.495 (11 of 20 kept by one, 9 by the other): kappa 0.604 (worked out by hand).
+  expect(text).toContain(
+    'By title and abstract 20 works were judged by two people (of Bo, Cy), each without seeing what the other said; they said the same of 16 (kappa of keeping or not 0.6). 3 differences were settled by a third person. 1 difference is still to be settled. ',
+  );
+  expect(paragraphText(methodsOf({ ...DONE, byTwo }, { ...empty, twice: [] }).find((p) => p.title === 'Selection')!.pieces)).not.toContain(
+    'two people',
+  );
+});

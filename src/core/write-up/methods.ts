@@ -1,3 +1,4 @@
+import { STAGE_WORDS, type Stage } from '@/core/flow';
 import { EVIDENCE_WORDS, type EvidenceUsed } from '@/core/sieve';
 import { type Asked, asker, type FactTables, type Piece } from './facts';
 
@@ -28,6 +29,14 @@ export interface Done {
   stated: readonly { databases: string; native: string; why: string }[];
   reasons: readonly { code: string; text: string }[];
   people: readonly string[];
+  /** Stages at which two judge, each without seeing what the other says: who, and what becomes of differences. */
+  byTwo?: readonly {
+    stage: Stage;
+    people: readonly string[];
+    share: number;
+    differ: 'settle' | 'keep-if-either';
+    settledBy: 'anybody' | 'third';
+  }[];
   twoStages: boolean;
   /** The latest judged sample of what was stopped. */
   sample: { number: number; design: 'stratified' | 'simple'; seed: number; sieveVersion: number } | null;
@@ -146,7 +155,38 @@ function even({ exceptions, leaks, stated }: Done, ask: Ask): Piece[] {
   return pieces;
 }
 
-function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
+/** What two did without seeing each other, and how well they agreed: as it was, whoever it was to be. */
+function judgedByTwo({ byTwo = [] }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  for (const { stage, people, share, differ, settledBy } of byTwo) {
+    if (ask('twice', stage).n === 0) continue;
+    const drawn = share < 1 ? ` (a share of ${Math.round(100 * share)} % was to be, drawn by lot)` : '';
+    pieces.push(
+      'By ',
+      STAGE_WORDS[stage],
+      ' ',
+      ...one(ask('twice', stage), 'work was', 'works were'),
+      ` judged by two people${people.length ? ` (of ${people.join(', ')})` : ''}, each without seeing what the other said${drawn}; they said the same of `,
+      ask('twice-same', stage),
+    );
+    // With fewer there is nothing that chance could be told from.
+    if (ask('twice', stage).n >= 10) pieces.push(' (kappa of keeping or not ', ask('twice-kappa', stage), ')');
+    pieces.push('. ');
+    if (differ === 'keep-if-either' && ask('twice-by-rule', stage).n)
+      pieces.push('By rule ', ...one(ask('twice-by-rule', stage), 'work', 'works'), ' that one of them kept went on. ');
+    if (ask('twice-settled', stage).n)
+      pieces.push(
+        ...one(ask('twice-settled', stage), 'difference was', 'differences were'),
+        settledBy === 'third' ? ' settled by a third person. ' : ' settled, with grounds of its own. ',
+      );
+    if (ask('twice-open', stage).n)
+      pieces.push(...one(ask('twice-open', stage), 'difference is', 'differences are'), ' still to be settled. ');
+  }
+  return pieces;
+}
+
+function selected(done: Done, ask: Ask): Piece[] {
+  const { people, twoStages, reasons } = done;
   const pieces: Piece[] = [];
   if (ask('screened').n === 0 && ask('due').n === 0 && ask('background').n === 0) return pieces;
   const who = people.length ? ` by ${people.join(' and ')}` : '';
@@ -158,6 +198,7 @@ function selected({ people, twoStages, reasons }: Done, ask: Ask): Piece[] {
   );
   pieces.push(twoStages ? ', and the full texts of ' : ', and ', ask('sought'), twoStages ? ' were sought. ' : ' were kept. ');
   if (twoStages) pieces.push(...fullTexts(ask));
+  pieces.push(...judgedByTwo(done, ask));
   const used = reasons.filter((r) => ask('excluded-for', r.code).n > 0);
   if (used.length)
     pieces.push(

@@ -6,6 +6,7 @@ export type AppendOnly =
   | 'ruling'
   | 'reason_change'
   | 'written_difference'
+  | 'difference_note'
   | 'sample_verdict'
   | 'review_change';
 

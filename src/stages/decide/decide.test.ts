@@ -285,7 +285,7 @@ test('what a person decided can be taken back after a reload, the latest first',
 test('the ledger has everything, by person, reason and stage; its export is safe in a spreadsheet', async () => {
   const all = await ledger(db.context(), id, ledgerInput({}));
   expect(new Set(all.lines.map((l) => l.kind))).toEqual(
-    new Set(['decision', 'ruling', 'difference', 'reason', 'sieve', 'retrieval', 'file', 'pdf']),
+    new Set(['decision', 'ruling', 'difference', 'reason', 'sieve', 'retrieval', 'file', 'pdf', 'setting']),
   );
   const out = await ledger(db.context(), id, ledgerInput({ kind: 'decision', reason: 'population' }));
   expect(out.lines.every((l) => l.what.startsWith('excluded: Not tilers'))).toBe(true);

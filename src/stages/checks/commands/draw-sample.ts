@@ -40,7 +40,7 @@ export const drawCheck = reviewCommand({
   stale: ['checks'],
   async run(ctx, input) {
     const { reviewId } = ctx;
-    const own = (state: ReviewState) => (input.kind === 'own-decisions' ? ownDecisions(state) : null);
+    const own = (state: ReviewState) => (input.kind === 'own-decisions' ? ownDecisions(ctx, state) : null);
     const before = await reviewState(ctx, reviewId);
     if (strataOf(before, own(before)).length === 0)
       return refuse(

@@ -3,6 +3,7 @@ import type { WorkState } from '@/core/flow';
 import { LEFT, lowest, wouldPass } from '@/core/sieve';
 import { type Context, NotFound } from '@/platform/context';
 import { SampleCheck, type SampleVerdict } from '@/platform/db/schema';
+import { bylineOf } from '@/platform/verbs/byline';
 import { homesOf, type ReviewState, reviewState } from '@/stages/decide';
 import { latestVersion, sieveContext } from '@/stages/sieve';
 import { ownDecisions, standingVerdicts, stoppedStrata } from '../store/samples';
@@ -120,7 +121,7 @@ export async function judgedAgainView(ctx: Context, reviewId: string) {
       differences: await worksOf(ctx, state, check, said, (v, no) => v.verdict !== check.decided[no]),
     });
   }
-  return { checks, person: state.review.person, decisions: ownDecisions(state).size };
+  return { checks, person: bylineOf(ctx, state.review).person, decisions: ownDecisions(ctx, state).size };
 }
 export type JudgedAgainView = Awaited<ReturnType<typeof judgedAgainView>>;
 

@@ -1,3 +1,5 @@
+'use client';
+import { useAsk } from '@/client/useAsk';
 import { ViewNav } from '@/ui/view-nav';
 
 const VIEWS = [
@@ -7,9 +9,13 @@ const VIEWS = [
   ['/overlap', 'Overlap'],
   ['/audit', 'Limiter audit'],
   ['/again', 'Judge again'],
+  ['/readers', 'Two readers'],
 ] as const;
 export type ChecksView = (typeof VIEWS)[number][0];
 
-export const ChecksNav = ({ reviewId, current }: { reviewId: string; current: ChecksView }) => (
-  <ViewNav reviewId={reviewId} stage="checks" label="Views of the checks" views={VIEWS} current={current} />
-);
+/** Where one person judges there is nobody to agree with. */
+export function ChecksNav({ reviewId, current }: { reviewId: string; current: ChecksView }) {
+  const byTwo = useAsk(reviewId, 'figures', {}).data?.figures.byTwo ?? current === '/readers';
+  const views = VIEWS.filter(([path]) => path !== '/readers' || byTwo);
+  return <ViewNav reviewId={reviewId} stage="checks" label="Views of the checks" views={views} current={current} />;
+}

@@ -1,7 +1,7 @@
 import type { Stratum } from '@/core/checks';
 import type { Context } from '@/platform/context';
 import { SampleVerdict } from '@/platform/db/schema';
-import type { ReviewState } from '@/stages/decide';
+import { isOwn, type ReviewState } from '@/stages/decide';
 
 /** Works that the sieve stops and nobody has decided, by the limiter that stops each first. */
 export function stoppedStrata({ review, columns, states, outcomes }: ReviewState): Stratum[] {
@@ -13,11 +13,11 @@ export function stoppedStrata({ review, columns, states, outcomes }: ReviewState
 }
 
 /** Works that this person kept or excluded by title and abstract. */
-export function ownDecisions({ review, columns, staged }: ReviewState): Map<number, 'keep' | 'exclude'> {
+export function ownDecisions(ctx: Pick<Context, 'person'>, { review, columns, staged }: ReviewState): Map<number, 'keep' | 'exclude'> {
   const own = new Map<number, 'keep' | 'exclude'>();
   for (const no of columns.numbers) {
     const said = staged.get(no)?.screening;
-    if (said && said.person === review.person && (said.verdict === 'keep' || said.verdict === 'exclude')) own.set(no, said.verdict);
+    if (said && !said.how && isOwn(ctx, review, said) && (said.verdict === 'keep' || said.verdict === 'exclude')) own.set(no, said.verdict);
   }
   return own;
 }

@@ -1,12 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { STAGES } from '@/core/flow';
+import { isReadByTwo } from '@/core/readers';
 import { Work } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, FROZEN_WITH, latestAt } from '../store/decisions';
+import { judge } from '../store/judge';
+import { settingAt } from '../store/judgements';
+import { maySettle } from '../store/may-settle';
 
 export const DecideMany = z.strictObject({
   works: z
@@ -48,11 +52,24 @@ export const decideMany = reviewCommand({
       const known = latest.get(workNo);
       const work = works.get(workNo);
       const kept = input.stage === 'title-abstract' || known?.screening === 'keep';
-      if (!work || !state.indexOf.has(workNo) || (known?.seq ?? 0) !== seenSeq || !kept) {
+      const byTwo = isReadByTwo(workNo, settingAt(ctx.review, input.stage)) && !known?.stands[input.stage];
+      if (!work || !state.indexOf.has(workNo) || (!byTwo && (known?.seq ?? 0) !== seenSeq) || !kept) {
         left.push(workNo);
         continue;
       }
-      addDecision(ctx.em, ctx, state, work, { ...input, page: '', note: '', seq: seenSeq + 1, reason, sieveVersion, act });
+      const how = known?.hows[input.stage] ?? null;
+      if (byTwo) {
+        const said = await judge(ctx, ctx, state, work, { ...input, page: '', note: '', seenSeq, act }, reason, known?.seq ?? 0);
+        if ('ok' in said) left.push(workNo);
+        else decided++;
+        continue;
+      }
+      if (how && (await maySettle(ctx, workNo, input.stage))) {
+        left.push(workNo);
+        continue;
+      }
+      const settled = how ? { how: 'settled' as const } : {};
+      addDecision(ctx.em, ctx, state, work, { ...input, page: '', note: '', seq: seenSeq + 1, reason, sieveVersion, act, ...settled });
       decided++;
     }
     return { act, decided, left };

@@ -1,6 +1,7 @@
 import { UniqueConstraintViolationException } from '@mikro-orm/core';
 import { z } from 'zod';
 import { STAGES, VERDICTS } from '@/core/flow';
+import { isReadByTwo } from '@/core/readers';
 import { reading } from '@/platform/cache/parts';
 import { Decision, Work } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
@@ -8,6 +9,9 @@ import { refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, CHANGED, FROZEN_WITH } from '../store/decisions';
+import { BOTH_HAVE, judge } from '../store/judge';
+import { settingAt } from '../store/judgements';
+import { maySettle } from '../store/may-settle';
 
 export const DecideWork = z.strictObject({
   workNo: z.int().positive(),
@@ -34,7 +38,7 @@ export const decideWork = reviewCommand({
   input: DecideWork,
   // The sieve that a decision names is the one it was judged by. Many decide at once: two decisions on one work cannot have one number.
   lock: [{ shared: 'decide' }, { shared: 'sieve' }],
-  refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason'],
+  refuses: ['no-work', 'changed-meanwhile', 'nothing-to-undo', 'not-kept', 'no-reason', 'not-a-reader', 'judged-by-two', 'not-third'],
   stale: ['decisions'],
   async run(ctx, input) {
     const { reviewId } = ctx;
@@ -45,19 +49,34 @@ export const decideWork = reviewCommand({
     if (!state.indexOf.has(input.workNo) || !work)
       return refuse('no-work', 'This work is not in the review any more: it may have been joined with another. Reload the page.');
     const latest = await ctx.em.find(Decision, { reviewId, workNo: input.workNo }, { orderBy: { seq: 'desc' } });
-    if ((latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
     const atStage = latest.find((d) => d.stage === input.stage);
-    if (input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
+    const setting = settingAt(ctx.review, input.stage);
+    const stands = atStage && atStage.verdict !== 'undo' ? atStage : null;
+    const byTwo = isReadByTwo(input.workNo, setting) && !stands;
+    if (!byTwo && (latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
+    if (!byTwo && input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
       return refuse('nothing-to-undo', 'There is no decision to take back.');
     if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')
       return refuse('not-kept', 'A full text is judged when the work is kept on its title and abstract.');
     const reason =
       input.verdict === 'exclude' ? (await reasonsOf(at, reviewId, input.stage)).find((r) => r.code === input.reasonCode) : null;
     if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
+    if (byTwo) return judge(ctx, at, state, work, { ...input, act: null }, reason, latest[0]?.seq ?? 0);
+    // Taken back it would be neither judged nor open: it can be settled otherwise.
+    if (stands?.how && input.verdict === 'undo') return refuse('judged-by-two', BOTH_HAVE);
+    const settles = stands?.how ? await maySettle(ctx, input.workNo, input.stage) : null;
+    if (settles) return settles;
     const sieveVersion = await freezeSieve(at, reviewId, FROZEN_WITH);
     const seq = input.seenSeq + 1;
     try {
-      addDecision(ctx.em, ctx, state, work, { ...input, seq, reason, sieveVersion, act: null });
+      addDecision(ctx.em, ctx, state, work, {
+        ...input,
+        seq,
+        reason,
+        sieveVersion,
+        act: null,
+        ...(stands?.how ? { how: 'settled' as const } : {}),
+      });
       await ctx.em.flush();
     } catch (error) {
       if (error instanceof UniqueConstraintViolationException) return refuse('changed-meanwhile', CHANGED);

@@ -1,8 +1,10 @@
 import { z } from 'zod';
-import { Decision, Work } from '@/platform/db/schema';
+import { Decision, JudgementRow, Work } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
-import { sieveState } from '@/stages/sieve';
+import type { OpenReview } from '@/platform/verbs/open-review';
+import { type SieveState, sieveState } from '@/stages/sieve';
 import { addDecision, latestAt } from '../store/decisions';
+import { isSpoken } from '../store/judgements';
 
 export const UndoAct = z.strictObject({ act: z.uuid() });
 
@@ -41,6 +43,40 @@ export const undoAct = reviewCommand({
       });
       undone++;
     }
+    undone += await takeBackJudgements(ctx, state, act);
     return { undone };
   },
 });
+
+/** Where two judge: takes back what one said of works that the other has not judged yet. */
+async function takeBackJudgements(ctx: OpenReview, state: SieveState, act: string): Promise<number> {
+  const { em, reviewId } = ctx;
+  const rows = ctx.person.id ? await em.find(JudgementRow, { reviewId, act, personId: ctx.person.id, verdict: { $ne: 'undo' } }) : [];
+  let undone = 0;
+  for (const row of rows) {
+    await em.execute('select pg_advisory_xact_lock(hashtext(?))', [`judge:${reviewId}:${row.workNo}`]);
+    const all = await em.find(JudgementRow, { reviewId, workNo: row.workNo }, { orderBy: { seq: 'asc' } });
+    const latest = new Map(all.filter((r) => r.stage === row.stage).map((r) => [r.personId, r]));
+    const last = Math.max(...all.filter((r) => r.personId === row.personId).map((r) => r.seq));
+    if (last !== row.seq || [...latest.values()].filter(isSpoken).length >= 2 || !state.indexOf.has(row.workNo)) continue;
+    const { workNo, personId, stage, snapshot, grounds } = row;
+    em.create(JudgementRow, {
+      ...{
+        reviewId,
+        workNo,
+        personId,
+        seq: row.seq + 1,
+        stage,
+        verdict: 'undo',
+        reasonCode: '',
+        reasonText: '',
+        grounds,
+        page: '',
+        note: '',
+      },
+      ...{ snapshot, act: null, person: row.person, at: ctx.now() },
+    });
+    undone++;
+  }
+  return undone;
+}

@@ -5,6 +5,8 @@ import { LEFT } from '@/core/sieve';
 import { ALL, CODED_AXES, type CodedAxis, codesOf } from '@/core/vocabularies';
 import type { Context } from '@/platform/context';
 import { textIndex } from '@/stages/classify';
+import { type AsSeen, asSeen } from '../store/as-seen';
+import { isOwn } from '../store/own';
 import type { ReviewState } from '../store/review-state';
 import { lookAgain } from './look-again';
 
@@ -97,11 +99,13 @@ export interface DecideQueue {
 /** So many decisions can be taken back one after another. */
 const UNDO_DEPTH = 200;
 
-function undoable({ staged, indexOf, review }: ReviewState, second: boolean): DecideQueue['undoable'] {
+function undoable(ctx: Context, { indexOf, review }: ReviewState, { staged }: AsSeen, second: boolean): DecideQueue['undoable'] {
   const own: { no: number; seq: number; at: number }[] = [];
   for (const [no, { screening, fullText }] of staged) {
     const here = second ? fullText : screening;
-    if (!here || here.verdict === 'undo' || here.person !== review.person || !indexOf.has(no)) continue;
+    if (!here || here.verdict === 'undo' || !isOwn(ctx, review, here) || !indexOf.has(no)) continue;
+    // What two agreed on is neither's to take back.
+    if (here.how) continue;
     own.push({ no, seq: Math.max(screening?.seq ?? 0, fullText?.seq ?? 0), at: here.at.getTime() });
   }
   return own
@@ -112,19 +116,26 @@ function undoable({ staged, indexOf, review }: ReviewState, second: boolean): De
 
 /** Works that came through the sieve or are decided, or, at the second stage, that are kept on title and abstract. */
 export async function decideQueue(ctx: Context, state: ReviewState, input: QueueInput): Promise<DecideQueue> {
-  const { columns, outcomes, states, staged } = state;
+  const { columns, outcomes, states } = state;
+  const seen = await asSeen(ctx, state);
+  const { staged } = seen;
   const second = input.stage === 'full-text';
   /** The state at the stage that is looked at, not of the work as a whole. */
   const at = (i: number): WorkState => {
     const { screening, fullText } = staged.get(columns.numbers[i]!) ?? {};
     if (second) return stateOf(LEFT, fullText?.verdict ?? null);
-    return state.review.twoStages ? stateOf(outcomes.fate[i]!, screening?.verdict ?? null) : states[i]!;
+    const own = seen.own['title-abstract'].has(columns.numbers[i]!);
+    return state.review.twoStages || own ? stateOf(outcomes.fate[i]!, screening?.verdict ?? null) : states[i]!;
   };
   const decisionAt = (no: number) => (second ? staged.get(no)?.fullText : staged.get(no)?.screening);
   const decided = (s: WorkState) => !['stopped', 'held', 'undecided'].includes(s);
-  const inStage = [...columns.numbers.keys()].filter((i) =>
-    second ? staged.get(columns.numbers[i]!)?.screening?.verdict === 'keep' : outcomes.fate[i] === LEFT || decided(at(i)),
-  );
+  // Of the second stage are works that the review keeps, not those that one of two has kept yet.
+  const kept = (no: number) => staged.get(no)?.screening?.verdict === 'keep' && !seen.own['title-abstract'].has(no);
+  const inStage = [...columns.numbers.keys()].filter((i) => {
+    const no = columns.numbers[i]!;
+    if (!(second ? kept(no) : outcomes.fate[i] === LEFT || decided(at(i)))) return false;
+    return decided(at(i)) || seen.isFor(no, input.stage);
+  });
   const stateAt = new Map(inStage.map((i) => [i, at(i)]));
   const wanted = await shown(ctx, state, input, inStage, stateAt, decisionAt);
   const ordered = await inOrder(ctx, state, input, wanted);
@@ -135,7 +146,7 @@ export async function decideQueue(ctx: Context, state: ReviewState, input: Queue
     open: 0,
     total: inStage.length,
     kinds: { source: [], publication: [] },
-    undoable: undoable(state, second),
+    undoable: undoable(ctx, state, seen, second),
   };
   for (const filter of ['source', 'publication'] as const) queue.kinds[filter] = kindsOf(state, inStage, filter);
   queue.open = inStage.filter((i) => stateAt.get(i) === 'undecided').length;

@@ -4,6 +4,7 @@ import { STAGE_WORDS, STAGES, type Stage, VERDICT_WORDS } from '@/core/flow';
 import { writeCsv, writeRow } from '@/core/formats';
 import { type Context, openReview } from '@/platform/context';
 import { broughtUntil } from '../store/brought';
+import { BOTH_HAVE_JUDGED } from '../store/judgements';
 
 const SAMPLE_WORDS: Record<string, string> = {
   keep: 'would be kept',
@@ -22,6 +23,7 @@ const CHANGE_WORDS: Partial<Record<LedgerKind, Record<string, string>>> = {
 
 export const LEDGER_KINDS = {
   decision: 'decisions on works',
+  judgement: 'what each of two said, and settling',
   ruling: 'rulings on a classification',
   merge: 'rulings on joins and links',
   override: 'choices at a limiter',
@@ -97,6 +99,9 @@ const PAGE = 100;
 const ALL = `
   select 'decision' as kind, at, person, work_no, verdict || '|' || reason_text as what, stage, reason_code,
     concat_ws(' — ', nullif(grounds, ''), nullif('page ' || page, 'page '), nullif(note, '')) as why, snapshot, sieve_version, seq from decision where review_id = ?
+  union all select 'judgement', at, person, work_no, verdict || '|' || reason_text, stage, reason_code,
+    concat_ws(' — ', nullif(grounds, ''), nullif('page ' || page, 'page '), nullif(note, '')), snapshot, null, seq from judgement t where review_id = ? and ${BOTH_HAVE_JUDGED}
+  union all select 'judgement', at, person, work_no, 'note|', stage, '', text, null, null, seq from difference_note where review_id = ?
   union all select 'ruling', at, person, null, axis || '|' || codes::text || '|' || works || '|' || coalesce(undoes::text, ''), null, '', reason, null, null, seq from ruling where review_id = ?
   union all select 'merge', at, person, null, verdict || '|' || a || '|' || b || '|' || coalesce(link, ''), null, '', reason, null, null, seq from merge_ruling where review_id = ?
   union all select 'override', at, person, work_no, fate || '|' || limiters::text, null, '', reason, null, null, seq from sieve_override where review_id = ?
@@ -177,6 +182,9 @@ async function linesOf(
 function whatOf({ kind, what }: Row): string {
   const [first = '', second = '', third = '', fourth = ''] = what.split('|');
   switch (kind) {
+    case 'judgement':
+      if (first === 'note') return 'said to the other reader';
+      return `as one of two: ${(VERDICT_WORDS as Record<string, string>)[first] ?? first}${second && `: ${second}`}`;
     case 'decision':
       return `${(VERDICT_WORDS as Record<string, string>)[first] ?? first}${second && `: ${second}`}`;
     case 'ruling': {

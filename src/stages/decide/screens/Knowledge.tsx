@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { WorkDetail } from '@/client/types';
 import { AXIS_LABELS, type WorkAxis } from '@/core/classify';
-import { STAGE_WORDS } from '@/core/flow';
+import { STAGE_WORDS, type Stage } from '@/core/flow';
 import { intervalWords } from '@/core/record';
 import { KnownPill, Value } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
@@ -62,21 +62,24 @@ export function Knowledge({ work, version, onEvidence, children }: KnowledgeProp
         </p>
       )}
       {children}
+      <ByTwo work={work} />
       {work.history.length > 0 && (
         <section aria-label="Decisions so far" className="mt-3 border-rule border-t pt-3">
           <h2 className="mb-1 text-lead">Decisions so far</h2>
           <ul className="flex flex-col gap-1.5 text-small">
             {work.history.map((h) => (
-              <li key={`${h.at}${h.verdict}`}>
+              <li key={`${h.at}${h.verdict}${h.person}`}>
                 <b className="font-semibold">
                   {{ keep: 'Kept', exclude: 'Excluded', wait: 'Waiting', background: 'Background', undo: 'Taken back' }[h.verdict] ??
                     h.verdict}
                 </b>
+                {h.oneOfTwo && <span className="text-slate"> as one of two</span>}
                 {h.reasonText && `: ${h.reasonText}`} <span className="text-slate">by {STAGE_WORDS[h.stage]}</span>
                 {h.page && <span className="text-slate">, page {h.page}</span>}
                 {h.note && <span className="block italic">{h.note}</span>}
                 <span className="block text-slate">
-                  {h.person}, {new Date(h.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}, sieve v{h.sieveVersion}
+                  {h.person}, {new Date(h.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                  {h.sieveVersion > 0 && `, sieve v${h.sieveVersion}`}
                 </span>
               </li>
             ))}
@@ -84,5 +87,25 @@ export function Knowledge({ work, version, onEvidence, children }: KnowledgeProp
         </section>
       )}
     </>
+  );
+}
+
+/** Where two judge the work: who, and what that means for what is seen here. */
+function ByTwo({ work }: { work: WorkDetail }) {
+  const lines = Object.entries(work.byTwo) as [Stage, NonNullable<WorkDetail['byTwo'][Stage]>][];
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label="Judged by two" className="mt-3 border-rule border-t pt-3 text-small">
+      {lines.map(([stage, { readers, both, differ }]) => (
+        <p key={stage}>
+          <span className="text-slate">On {STAGE_WORDS[stage]}, by two:</span> {readers.join(' and ')}.{' '}
+          {differ
+            ? 'They differ: it is settled under Differences.'
+            : both
+              ? 'Both have judged it.'
+              : 'Neither sees what the other says before both have judged.'}
+        </p>
+      ))}
+    </section>
   );
 }

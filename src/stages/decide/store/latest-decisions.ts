@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { DecisionVerdict, Stage } from '@/core/flow';
 import type { Columns } from '@/core/sieve';
 import { derivedFrom, recent } from '@/platform/cache/process-wide';
+import type { DecidedHow } from '@/platform/db/schema';
 
 export interface CurrentDecision {
   stage: Stage;
@@ -14,6 +15,9 @@ export interface CurrentDecision {
   note: string;
   sieveVersion: number;
   person: string;
+  personId: string | null;
+  /** How it came about where two judge. */
+  how: DecidedHow | null;
   at: Date;
 }
 
@@ -23,7 +27,8 @@ export interface StagedDecisions {
   fullText?: CurrentDecision;
 }
 
-type Row = Omit<CurrentDecision, 'sieveVersion' | 'reasonCode' | 'reasonText' | 'at'> & {
+type Row = Omit<CurrentDecision, 'sieveVersion' | 'reasonCode' | 'reasonText' | 'personId' | 'at'> & {
+  person_id: string | null;
   work_no: number;
   sieve_version: number;
   reason_code: string;
@@ -63,18 +68,18 @@ async function heldOf(em: EntityManager, reviewId: string): Promise<Held> {
 
 const rowsOf = (em: EntityManager, reviewId: string, since: number | null) =>
   em.execute<Row[]>(
-    `select work_no, stage, verdict, seq, reason_code, reason_text, grounds, page, note, sieve_version, person, at from decision
+    `select work_no, stage, verdict, seq, reason_code, reason_text, grounds, page, note, sieve_version, person, person_id, how, at from decision
      where review_id = ? ${since === null ? '' : 'and at >= ?'} order by work_no, seq`,
     since === null ? [reviewId] : [reviewId, new Date(since)],
   );
 
 function take(into: Held, rows: readonly Row[]) {
-  for (const { work_no: work, reason_code, reason_text, sieve_version, at, ...row } of rows) {
+  for (const { work_no: work, reason_code, reason_text, sieve_version, person_id: personId, at, ...row } of rows) {
     const key = `${work}/${row.seq}`;
     if (into.seen.has(key)) continue;
     into.seen.add(key);
     into.count++;
-    const decision = { ...row, reasonCode: reason_code, reasonText: reason_text, sieveVersion: sieve_version, at: new Date(at) };
+    const decision = { ...row, reasonCode: reason_code, reasonText: reason_text, sieveVersion: sieve_version, personId, at: new Date(at) };
     into.newest = Math.max(into.newest, decision.at.getTime());
     const known = into.latest.get(work) ?? {};
     const place = row.stage === 'full-text' ? 'fullText' : 'screening';

@@ -16,6 +16,7 @@ import { type Context, openReview } from '@/platform/context';
 import { Attachment, BroughtField, ImportFile, type Review } from '@/platform/db/schema';
 import { incomingFolder } from '@/platform/files/incoming';
 import { isKept, keptPieces } from '@/platform/files/kept-files';
+import { BOTH_HAVE_JUDGED } from '@/stages/decide';
 import { searchLog } from '@/stages/retrieve';
 import { sieveFile } from '@/stages/sieve';
 import { tablesOf, writeUpData } from '@/stages/write-up';
@@ -66,11 +67,6 @@ class BundleZip {
   }
 }
 
-/** What one of two said is nobody else's to read before both have: until then it stays where it is. */
-const BOTH_HAVE_JUDGED = `and (select count(*) from (select distinct on (j.person_id) j.verdict from judgement j
-  where j.review_id = t.review_id and j.work_no = t.work_no and j.stage = t.stage order by j.person_id, j.seq desc) l
-  where l.verdict not in ('undo', 'wait')) >= 2`;
-
 /** The rows of a kind as JSON lines, a page at a time; inside a transaction, which holds the place. */
 async function* linesOf(tx: EntityManager, reviewId: string, kind: RowKindName, counted: (n: number) => void) {
   const { schema, order } = ROW_KINDS[kind];
@@ -80,7 +76,7 @@ async function* linesOf(tx: EntityManager, reviewId: string, kind: RowKindName, 
   const more = await broughtFields(tx, reviewId, kind);
   await tx.execute(
     `declare rows_of no scroll cursor for select row_to_json(t)::text as line from
-       (select ${list} from "${kind}" t where ${reviewColumn(kind)} = ? ${kind === 'judgement' ? BOTH_HAVE_JUDGED : ''} order by ${order}) t`,
+       (select ${list} from "${kind}" t where ${reviewColumn(kind)} = ? ${kind === 'judgement' ? `and ${BOTH_HAVE_JUDGED}` : ''} order by ${order}) t`,
     [reviewId],
   );
   for (;;) {

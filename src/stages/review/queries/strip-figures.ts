@@ -4,7 +4,7 @@ import type { Context } from '@/platform/context';
 import { Retrieval } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { TOPICS } from '@/platform/verbs/rights';
-import { type ReviewState, reviewState } from '@/stages/decide';
+import { type ReviewState, reviewState, twoJudge } from '@/stages/decide';
 import { type NextStep, nextSteps } from './next-steps';
 import { overview } from './overview';
 import type { QuotaFigures } from './quotas';
@@ -31,6 +31,8 @@ export interface StripFigures {
   checks: number;
   /** How far criteria that ask for a number of sources are met. */
   quotas: QuotaFigures[];
+  /** Whether two judge the works of some stage, each without seeing the other. */
+  byTwo: boolean;
   next: NextStep[];
 }
 
@@ -56,6 +58,7 @@ export async function stripFigures(ctx: Context, reviewId: string, given?: Revie
     broken: o.working ? 0 : o.identities.filter((i) => !i.holds).length,
     checks: o.identities.length,
     quotas: o.quotas,
+    byTwo: twoJudge(review),
     next: await nextSteps(ctx, state, o),
   };
 }

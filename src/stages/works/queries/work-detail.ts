@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Classification, EvidenceScheme, Flag, WorkCause } from '@/core/classify';
-import { type DecisionVerdict, STAGES, type Stage, type WorkState } from '@/core/flow';
+import { type DecisionVerdict, STAGES, type Stage, stateOf, type WorkState } from '@/core/flow';
 import {
   type Changed,
   type Clause,
@@ -14,6 +14,7 @@ import {
 } from '@/core/grounds';
 import type { LikelyAxis } from '@/core/likely';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
+import { isReadByTwo, readersOf } from '@/core/readers';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
@@ -26,16 +27,23 @@ import { type Judgeable, judgeWork, judgingOf } from '@/stages/classify';
 import {
   type AttachmentLine,
   absorbedBy,
+  asSeen,
   attachmentsOf,
   type CurrentDecision,
   decisionsOn,
   type FullTextLine,
+  judgementsOf,
   lineOf,
   lookAgain,
+  namesOf,
   type ReviewState,
   reviewState,
+  seenOfWork,
+  settingAt,
+  spoken,
   templatesOf,
   titlesHeld,
+  twoJudge,
 } from '@/stages/decide';
 import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
 import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
@@ -114,7 +122,11 @@ export interface WorkDetail {
     person: string;
     at: string;
     sieveVersion: number;
+    /** What one of two said, where two judge: not the decision on the work. */
+    oneOfTwo: boolean;
   }[];
+  /** Of each stage at which two judge this work: who does, whether both have, and whether somebody is to settle what they differ on. */
+  byTwo: Partial<Record<Stage, { readers: string[]; you: boolean; both: boolean; differ: boolean }>>;
 }
 
 interface Row extends Judgeable {
@@ -191,6 +203,10 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const decided = [workNo, ...absorbed].some((no) => state.staged.has(no));
   const history = decided ? await decisionsOn(ctx, reviewId, [workNo, ...absorbed]) : [];
   const decision = state.decisions.get(workNo) ?? null;
+  const seen = await asSeen(ctx, state);
+  const judgements = await seenOfWork(ctx, state, workNo);
+  const own = judgements.filter((j) => j.personId === ctx.person.id);
+  const mine = STAGES.flatMap((s) => (seen.own[s].has(workNo) ? own.filter((j) => j.stage === s && j.verdict !== 'undo') : []));
   return {
     no: workNo,
     scheme: state.scheme,
@@ -213,9 +229,9 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     outcome,
     limiters: limitersOf(state, index),
     overrides,
-    state: state.states[index]!,
+    state: mine[0] ? stateOf(fate!, mine[0].verdict) : state.states[index]!,
     decision: decision && { ...decision, at: decision.at.toISOString() },
-    staged: stagedOf(state, workNo),
+    staged: stagedOf(seen.staged, workNo),
     changed: (await lookAgain(ctx, state, [workNo])).get(workNo) ?? [],
     fullText: lineOf(await ctx.em.findOne(FullText, { reviewId, workNo })),
     access: accessOf(
@@ -224,8 +240,13 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       classification,
     ),
     pdfs: await pdfsOf(ctx, reviewId, workNo, [shown.title, ...rows.map((r) => r.item.title)]),
-    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq)),
-    history: history.map((h) => ({
+    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq), ...own.map((j) => j.seq)),
+    byTwo: await byTwo(ctx, state, workNo),
+    history: [
+      ...judgements.filter((j) => mine.includes(j)),
+      ...history,
+      ...judgements.filter((j) => !mine.includes(j) && j.verdict !== 'undo'),
+    ].map((h) => ({
       verdict: h.verdict,
       stage: h.stage,
       reasonCode: h.reasonCode,
@@ -235,7 +256,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       grounds: h.grounds,
       person: h.person,
       at: h.at.toISOString(),
-      sieveVersion: h.sieveVersion,
+      sieveVersion: 'sieveVersion' in h ? h.sieveVersion : 0,
+      oneOfTwo: !('sieveVersion' in h),
     })),
   };
 }
@@ -251,8 +273,28 @@ const FLAG_SLOT: Partial<Record<Flag, string>> = {
 const wordOf = (word: WorkDetail['overrides'][number] | undefined): string =>
   word ? `let through at ${word.limiters.join(' and ')} by the word of ${word.person}: ${word.reason}` : '';
 
-function stagedOf(state: ReviewState, workNo: number): WorkDetail['staged'] {
-  const { screening, fullText } = state.staged.get(workNo) ?? {};
+/** Who judges a work where two do. What is said of it here follows from one's own judgement and from what both have said. */
+async function byTwo(ctx: Context, state: ReviewState, workNo: number): Promise<WorkDetail['byTwo']> {
+  const found: WorkDetail['byTwo'] = {};
+  if (!twoJudge(state.review)) return found;
+  const judgements = await judgementsOf(ctx, state);
+  for (const stage of STAGES) {
+    const setting = settingAt(state.review, stage);
+    if (!isReadByTwo(workNo, setting)) continue;
+    const readers = readersOf(workNo, setting);
+    const names = await namesOf(ctx.em, readers);
+    const both = spoken(judgements[stage].get(workNo)).slice(0, 2);
+    const stands = stage === 'full-text' ? state.staged.get(workNo)?.fullText : state.staged.get(workNo)?.screening;
+    found[stage] = {
+      ...{ readers: readers.map((id) => names.get(id) ?? 'somebody who left'), you: readers.includes(ctx.person.id ?? '') },
+      ...{ both: both.length === 2, differ: both.length === 2 && (!stands || stands.verdict === 'undo') },
+    };
+  }
+  return found;
+}
+
+function stagedOf(staged: ReviewState['staged'], workNo: number): WorkDetail['staged'] {
+  const { screening, fullText } = staged.get(workNo) ?? {};
   const [first, second] = STAGES;
   return { ...(screening && { [first]: screening.verdict }), ...(fullText && { [second]: fullText.verdict }) };
 }

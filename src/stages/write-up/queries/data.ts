@@ -1,6 +1,6 @@
 import { type Cited, type Lint, lintCitation } from '@/core/cite';
 import { AXIS_LABELS } from '@/core/classify';
-import { type Flow, FlowError, type Place, reasonWords, STAGE_WORDS } from '@/core/flow';
+import { type Flow, FlowError, type Place, reasonWords, STAGE_WORDS, STAGES } from '@/core/flow';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
 import { labelsOf, maskOf } from '@/core/vocabularies';
@@ -9,7 +9,7 @@ import type { Context } from '@/platform/context';
 import type { Review, Work, WriteUpSettings } from '@/platform/db/schema';
 import { type AuditView, auditLines, type KnownView, knownView, type OverlapView, overlapView, placeKnown, settled } from '@/stages/checks';
 import type { CurrentDecision } from '@/stages/decide';
-import { placeIn, type ReviewState, reviewState, writeUpOf } from '@/stages/decide';
+import { namesOf, placeIn, type ReviewState, reviewState, settingAt, writeUpOf } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { databasesOf, retrieveView } from '@/stages/retrieve';
 import { latestVersion, type ParityView, parityView } from '@/stages/sieve';
@@ -149,11 +149,31 @@ async function doneOf(
     ),
     leaks: facts.leaks.map(({ database, limiter }) => ({ database, limiter })),
     reasons: codes.map((code) => ({ code, text: reasonWords(code, names(code).text) })),
-    people: [...new Set([...decisions.values()].filter((d) => d.verdict !== 'undo').map((d) => d.person))].sort(),
+    // Of what two agreed on both stand as one who decided.
+    people: [
+      ...new Set(
+        [...decisions.values()].filter((d) => d.verdict !== 'undo').flatMap((d) => (isOfTwo(d) ? d.person.split(' and ') : d.person)),
+      ),
+    ].sort(),
+    byTwo: await byTwoOf(ctx, review),
     twoStages: review.twoStages,
     sample: audit.spot,
     knownFrom: [...new Set(known.map((p) => p.known.source).filter(Boolean))].sort(),
   };
+}
+
+const isOfTwo = ({ how }: CurrentDecision): boolean => how === 'agreed' || how === 'by-rule';
+
+async function byTwoOf(ctx: Context, review: ReviewState['review']): Promise<Done['byTwo']> {
+  const stages = STAGES.filter((s) => settingAt(review, s).readers === 2);
+  const names = await namesOf(
+    ctx.em,
+    stages.flatMap((s) => settingAt(review, s).people),
+  );
+  return stages.map((stage) => {
+    const { people, share, differ, settledBy } = settingAt(review, stage);
+    return { stage, share, differ, settledBy, people: people.flatMap((id) => names.get(id) ?? []) };
+  });
 }
 
 /** The sources whose references are asked for, and how they are called where they are listed. */

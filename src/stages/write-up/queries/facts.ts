@@ -1,11 +1,11 @@
-import { type DecisionVerdict, type Flow, flowOf, NOT_RETRIEVED, reasonWords, type WorkState } from '@/core/flow';
+import { type DecisionVerdict, type Flow, flowOf, NOT_RETRIEVED, reasonWords, STAGES, type WorkState } from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { byLikely, HELD, LEFT, STOPPED } from '@/core/sieve';
-import { FACTS, type FactSample, type FactTables } from '@/core/write-up';
+import { FACTS, type FactSample, type FactTables, type FactTwice } from '@/core/write-up';
 import type { Context } from '@/platform/context';
 import { WorkLink } from '@/platform/db/schema';
 import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/checks';
-import type { ReviewState } from '@/stages/decide';
+import { judgementsOf, type ReviewState, readByTwo, twoJudge } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { databaseNames, databasesOf, retrievalsOf, UNATTRIBUTED } from '@/stages/retrieve';
 import { type ParityView, parityView, sieveContext } from '@/stages/sieve';
@@ -86,6 +86,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
       };
     }),
     twoStages: review.twoStages,
+    ...(twoJudge(review) ? { twice: await twiceOf(ctx, state) } : {}),
     leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
       r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
     ),
@@ -144,4 +145,19 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
     twoStages: review.twoStages,
     footnote: native.length ? `Limiters set at the databases removed records before they were identified: ${native.join('; ')}.` : '',
   });
+}
+
+/** Works that two have judged, and what became of them. What only one has said is in no table. */
+async function twiceOf(ctx: Context, state: ReviewState): Promise<FactTwice[]> {
+  const judgements = await judgementsOf(ctx, state);
+  return STAGES.flatMap((stage) =>
+    readByTwo(judgements[stage])
+      .filter((r) => state.indexOf.has(r.work))
+      .map(({ work, judgements: [a, b] }): FactTwice => {
+        const { screening, fullText } = state.staged.get(work) ?? {};
+        const stands = stage === 'full-text' ? fullText : screening;
+        const how = stands && stands.verdict !== 'undo' ? (stands.how ?? '') : '';
+        return { work, stage, said: [a.verdict, b.verdict], how };
+      }),
+  );
 }

@@ -1,0 +1,100 @@
+import { STAGES, type Stage } from '@/core/flow';
+import { type Together, together } from '@/core/readers';
+import { DifferenceNote, Work } from '@/platform/db/schema';
+import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
+import { reasonsOf } from '@/stages/question';
+import { asJudgement, judgementsOf, type SaidOf, settingAt, spoken } from '../store/judgements';
+import type { CurrentDecision } from '../store/latest-decisions';
+import { type ReviewState, reviewState } from '../store/review-state';
+
+export interface SaidLine {
+  person: string;
+  verdict: string;
+  reasonText: string;
+  grounds: string;
+  page: string;
+  note: string;
+  at: string;
+}
+/** A work of which two said different things. */
+export interface DifferenceLine {
+  work: number;
+  title: string;
+  stage: Stage;
+  /** They gave other verdicts, or both excluded it and each for another reason. */
+  of: 'verdict' | 'reason';
+  said: readonly [SaidLine, SaidLine];
+  notes: { person: string; text: string; at: string }[];
+  /** The decision that stands, if there is one: by both, by the rule, or settled. */
+  decision: { seq: number; verdict: string; reasonText: string; grounds: string; person: string; how: string; at: string } | null;
+  /** Whether this person may settle it. */
+  yours: boolean;
+}
+export interface DifferencesView {
+  open: DifferenceLine[];
+  settled: DifferenceLine[];
+  reasons: Record<Stage, { code: string; text: string }[]>;
+}
+
+const lineOf = (s: SaidOf): SaidLine => ({
+  ...{
+    person: s.person,
+    verdict: s.verdict,
+    reasonText: s.reasonText,
+    grounds: s.grounds,
+    page: s.page,
+    note: s.note,
+    at: s.at.toISOString(),
+  },
+});
+const standingAt = (state: ReviewState, no: number, stage: Stage): CurrentDecision | null => {
+  const { screening, fullText } = state.staged.get(no) ?? {};
+  const at = stage === 'full-text' ? fullText : screening;
+  return at && at.verdict !== 'undo' ? at : null;
+};
+
+/** Works on which two differ: those to be settled first, then those that are. Only works that two have judged are looked at. */
+export const askDifferences = reviewQuery({
+  name: 'differences-view',
+  right: 'read',
+  input: NOTHING,
+  refuses: [],
+  rests: ['decisions', 'each-work', 'reasons', 'people'],
+  async run(ctx): Promise<DifferencesView> {
+    const state = await reviewState(ctx, ctx.reviewId);
+    const judgements = await judgementsOf(ctx, state);
+    const reasons = { 'title-abstract': [], 'full-text': [] } as DifferencesView['reasons'];
+    const found: { no: number; stage: Stage; both: [SaidOf, SaidOf]; is: Together }[] = [];
+    for (const stage of STAGES) {
+      reasons[stage] = (await reasonsOf(ctx, ctx.reviewId, stage)).map(({ code, text }) => ({ code, text }));
+      const order = reasons[stage].map((r) => r.code);
+      for (const [no, said] of judgements[stage]) {
+        const [a, b] = spoken(said);
+        if (!a || !b || !state.indexOf.has(no)) continue;
+        const is = together([a, b].map(asJudgement), order, 'settle');
+        if (is.is === 'differ' || (is.is === 'agreed' && is.otherReason)) found.push({ no, stage, both: [a, b], is });
+      }
+    }
+    const numbers = found.map((f) => f.no);
+    const titles = new Map((await ctx.em.find(Work, { reviewId: ctx.reviewId, no: { $in: numbers } })).map((w) => [w.no, w.title]));
+    const notes = await ctx.em.find(DifferenceNote, { reviewId: ctx.reviewId, workNo: { $in: numbers } }, { orderBy: { seq: 'asc' } });
+    const lines = found.map(({ no, stage, both, is }): DifferenceLine => {
+      const stands = standingAt(state, no, stage);
+      const third = settingAt(state.review, stage).settledBy === 'third';
+      return {
+        ...{ work: no, title: titles.get(no) ?? '', stage, of: is.is === 'differ' ? 'verdict' : 'reason' },
+        said: [lineOf(both[0]), lineOf(both[1])],
+        notes: notes
+          .filter((n) => n.workNo === no && n.stage === stage)
+          .map((n) => ({ person: n.person, text: n.text, at: n.at.toISOString() })),
+        decision: stands && {
+          ...{ seq: stands.seq, verdict: stands.verdict, reasonText: stands.reasonText, grounds: stands.grounds, person: stands.person },
+          ...{ how: stands.how ?? '', at: stands.at.toISOString() },
+        },
+        yours: !third || !both.some((s) => s.personId === ctx.person.id),
+      };
+    });
+    const isOpen = (l: DifferenceLine) => l.of === 'verdict' && !l.decision;
+    return { open: lines.filter(isOpen), settled: lines.filter((l) => !isOpen(l)), reasons };
+  },
+});
