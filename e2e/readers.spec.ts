@@ -138,7 +138,7 @@ test('two judge without seeing each other, differ, settle it, and it is written 
     await second.goto(`/reviews/${id}/decide/differences`);
     await expect(second.getByRole('heading', { name: '1 difference to settle' })).toBeVisible();
     await second.getByText('Say something about it').click();
-    await second.getByLabel('For the other reader, and whoever settles it').fill('It is about roofers.');
+    await second.getByLabel('For the other reviewer, and whoever settles it').fill('It is about roofers.');
     await second.getByRole('button', { name: 'Say it' }).click();
     await expect(second.getByText('It is about roofers.')).toBeVisible();
     await page.goto(`/reviews/${id}/decide/differences`);

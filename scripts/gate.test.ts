@@ -1,6 +1,7 @@
 import { createServer, request as httpRequest, type IncomingMessage } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { createGate, limitOf, originsOf, policyOf, refusalOf } from './gate.mjs';
+import { onLoopbackOnly } from './application.mjs';
+import { addressOf, createGate, limitOf, originsOf, policyOf, refusalOf } from './gate.mjs';
 
 const ORIGINS = originsOf(3210, 'https://sieve.example.org');
 const status = (over: { method?: string; url?: string; headers?: Record<string, string> }) =>
@@ -88,4 +89,27 @@ describe('a server behind the gate', () => {
     expect(a).toMatch(/'nonce-[\w+/=]{24}'/);
     expect(a).not.toBe(b);
   });
+});
+
+describe('whom a request is from', () => {
+  const from = (forwarded: string | undefined, trusted: number) =>
+    addressOf({ headers: forwarded === undefined ? {} : { 'x-forwarded-for': forwarded }, socket: { remoteAddress: '10.0.0.9' } }, trusted);
+  test('without a proxy of one’s own what the request says of it is not believed', () => expect(from('1.2.3.4', 0)).toBe('10.0.0.9'));
+  test('a proxy of one’s own says it; what stood before was made up by whoever asks', () =>
+    expect(from('6.6.6.6, 1.2.3.4', 1)).toBe('1.2.3.4'));
+  test('two of them', () => expect(from('6.6.6.6, 1.2.3.4, 10.0.0.1', 2)).toBe('1.2.3.4'));
+  test('one that says nothing', () => expect([from(undefined, 1), from('', 1)]).toEqual(['10.0.0.9', '10.0.0.9']));
+});
+
+describe('the demo, in which anybody is anybody', () => {
+  test.each([{}, { HOST: '127.0.0.1' }, { HOST: 'localhost' }, { HOST: '::1' }, { PUBLIC_URL: 'http://127.0.0.1:3210' }])(
+    'is answered at %j',
+    (env) => expect(() => onLoopbackOnly(env as never)).not.toThrow(),
+  );
+  test.each([
+    { HOST: '0.0.0.0' },
+    { HOST: '192.168.1.5' },
+    { PUBLIC_URL: 'https://sieve.example.org' },
+    { NARROW_SIEVE_ORIGIN: 'http://127.0.0.1.example.org' },
+  ])('and nowhere else: %j', (env) => expect(() => onLoopbackOnly(env as never)).toThrow('npm start'));
 });

@@ -193,7 +193,7 @@ test('after that neither takes it back or says otherwise: it is settled, with gr
   expect(await settle('Bo', { workNo: 2, reasonCode: 'outcome', seenSeq: decision!.seq })).toMatchObject({ ok: true });
   const lines = (await ledger(people.Cy.ctx(), id, ledgerInput({ kind: 'judgement' }))).lines.map((l) => l.what);
   expect(lines).toEqual(
-    expect.arrayContaining(['as one of two: kept', 'as one of two: excluded: Other outcome', 'said to the other reader']),
+    expect.arrayContaining(['as one of two: kept', 'as one of two: excluded: Other outcome', 'said to the other reviewer']),
   );
 });
 

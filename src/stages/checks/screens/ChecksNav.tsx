@@ -9,7 +9,7 @@ const VIEWS = [
   ['/overlap', 'Overlap'],
   ['/audit', 'Limiter audit'],
   ['/again', 'Judge again'],
-  ['/readers', 'Two readers'],
+  ['/readers', 'Two reviewers'],
 ] as const;
 export type ChecksView = (typeof VIEWS)[number][0];
 

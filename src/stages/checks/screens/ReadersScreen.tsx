@@ -17,7 +17,7 @@ export function ReadersScreen({ reviewId, stages }: { reviewId: string; stages: 
   return (
     <main className="px-5 py-3">
       <ChecksNav reviewId={reviewId} current="/readers" />
-      <h1 className="mt-3 text-title">Two readers</h1>
+      <h1 className="mt-3 text-title">Two reviewers</h1>
       <p className="max-w-[90ch] text-slate">
         What two said of the same works before either saw the other. Kappa says how much better they agree than chance would; where nearly
         all works are excluded it is low however well they agree, and PABAK and AC1 say more.

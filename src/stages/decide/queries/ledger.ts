@@ -183,7 +183,7 @@ function whatOf({ kind, what }: Row): string {
   const [first = '', second = '', third = '', fourth = ''] = what.split('|');
   switch (kind) {
     case 'judgement':
-      if (first === 'note') return 'said to the other reader';
+      if (first === 'note') return 'said to the other reviewer';
       return `as one of two: ${(VERDICT_WORDS as Record<string, string>)[first] ?? first}${second && `: ${second}`}`;
     case 'decision':
       return `${(VERDICT_WORDS as Record<string, string>)[first] ?? first}${second && `: ${second}`}`;

@@ -206,7 +206,7 @@ function Notes({ reviewId, line }: { reviewId: string; line: DifferenceLine }) {
         <summary className="cursor-pointer text-navy">Say something about it</summary>
         <form onSubmit={(e) => void say(e)} className="mt-1 flex items-end gap-2">
           <div className="flex-1">
-            <TextArea label="For the other reader, and whoever settles it" name="text" required maxLength={4000} />
+            <TextArea label="For the other reviewer, and whoever settles it" name="text" required maxLength={4000} />
           </div>
           <Button type="submit">Say it</Button>
         </form>
