@@ -17,18 +17,24 @@ import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { row } from './print';
 import { EIGHT, seededWorks } from './sieving';
+import { MEASURED, signIn } from './signed-in';
 
 export async function browsing() {
   ensureBuild();
   const orm = await MikroORM.init(ormConfig());
   const port = await freePort(53300);
-  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-')) });
+  const web = await startWeb(port, {
+    DATABASE_URL: databaseUrl(),
+    NARROW_SIEVE_DATA: mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-')),
+    ...MEASURED,
+  });
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.context().addCookies(await signIn(orm.em.fork(), `http://127.0.0.1:${port}`));
     const two = await review(orm, seededWorks(200_000));
     await loaded(page, `http://127.0.0.1:${port}/reviews/${two}/sieve`, 200_000);
     const one = await review(orm, seededWorks(100_000));

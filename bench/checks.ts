@@ -22,6 +22,7 @@ import { freePort } from '../scripts/postgres.mjs';
 import { aLargeReview, post, question } from './large-review';
 import { row, spread } from './print';
 import { seededWorks } from './sieving';
+import { MEASURED, signIn } from './signed-in';
 
 const WORKS = 50_000;
 /** Six databases, each with part of what the first has. */
@@ -36,8 +37,9 @@ export async function checks() {
   const orm = await MikroORM.init(ormConfig());
   const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const port = await freePort(53500);
-  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
+  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder, ...MEASURED });
   try {
+    await signIn(orm.em.fork(), `http://127.0.0.1:${port}`);
     const id = await aLargeReview(context, folder, RECORDS);
     await asked(context, `http://127.0.0.1:${port}`, id);
   } finally {

@@ -23,6 +23,7 @@ import { freePort } from '../scripts/postgres.mjs';
 import { aLargeReview, post, question } from './large-review';
 import { row, spread } from './print';
 import { writeSeeded } from './seeded-files';
+import { MEASURED, signIn } from './signed-in';
 
 const RECORDS = 20_000;
 const DECIDING = 50;
@@ -44,13 +45,14 @@ export async function crowd() {
   process.env.NARROW_SIEVE_DATA = folder;
   const orm = await MikroORM.init(ormConfig());
   const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
-  const env = { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder };
+  const env = { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder, ...MEASURED };
   const ports = [await freePort(53700), await freePort(53750)] as const;
   const id = await aLargeReview(context, folder, { VH: RECORDS });
   const other = await aLargeReview(context, folder, { VH: 100 });
   const programs = [await startWorker(env), await startWeb(ports[0], env), await startWeb(ports[1], env)];
   const [address, second] = ports.map((port) => `http://127.0.0.1:${port}`) as [string, string];
   try {
+    for (const at of [address, second]) await signIn(orm.em.fork(), at);
     const numbers = Array.from((await reviewState(context(), id)).columns.numbers);
     await deciding(context, address, id, other, folder, numbers);
     await opening(address, id);

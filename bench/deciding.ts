@@ -24,6 +24,7 @@ import { ensureBuild, startWeb, stopProgram } from '../scripts/application.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { aLargeReview, post, question } from './large-review';
 import { row, seconds, spread } from './print';
+import { type Cookie, MEASURED, signIn } from './signed-in';
 
 const RECORDS = 20_000;
 /** Works that are decided when the review is written up. */
@@ -39,16 +40,17 @@ export async function deciding() {
   const orm = await MikroORM.init(ormConfig());
   const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
   const port = await freePort(53400);
-  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder });
+  const web = await startWeb(port, { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder, ...MEASURED });
   try {
     const id = await aLargeReview(context, folder, { VH: RECORDS });
     const address = `http://127.0.0.1:${port}`;
+    const cookies = await signIn(orm.em.fork(), address);
     const { columns } = await reviewState(context(), id);
     const numbers = Array.from(columns.numbers);
     await twenty(context, address, id, numbers.slice(0, 1000), false);
     await twenty(context, address, id, numbers.slice(1000, 2000), true);
     await single(address, id, numbers.slice(2000, 2040));
-    await painted(address, id);
+    await painted(address, id, cookies);
     const { counts } = await reviewState(context(), id);
     await writingUp(context, id, numbers.slice(counts.kept + counts.excluded - DECIDED));
     await bundling(context, id, folder);
@@ -119,13 +121,14 @@ async function single(address: string, id: string, works: readonly number[]) {
 }
 
 /** From a key that decides to the frame in which the next work's title stands. */
-async function painted(address: string, id: string) {
+async function painted(address: string, id: string, cookies: readonly Cookie[]) {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.context().addCookies([...cookies]);
     await page.goto(`${address}/reviews/${id}/decide?show=open`);
     await page.locator('main h1').waitFor();
     const times = await page.evaluate(async () => {

@@ -21,6 +21,7 @@ import { ensureBuild, keepRunning, runTypeScript, startWeb, startWorker } from '
 import { freePort, startPostgres } from '../scripts/postgres.mjs';
 import { aLargeReview, post } from './large-review';
 import { row } from './print';
+import { MEASURED, signIn } from './signed-in';
 
 const KILLS = Number(process.env.FAULTS ?? 200);
 const PER_FILE = 200;
@@ -44,14 +45,14 @@ export async function faults() {
     durable: true,
   });
   const { role, url } = database.application;
-  const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: folder };
+  const env = { DATABASE_URL: url, NARROW_SIEVE_DATA: folder, ...MEASURED };
   process.env.DATABASE_URL = url;
   runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: database.url, APPLICATION_ROLE: role });
   const context = await contextOf(url);
   const id = await aLargeReview(context.make, folder, { VH: 2000 });
   const other = await saveDatabase(context.make(), id, { id: null, name: 'Ostrane', tag: 'OF', profile: DEFAULT_PROFILE });
   if (!other.ok) throw new Error(other.message);
-  await context.close();
+  const measurer = context.make().em;
   const port = await freePort(53600);
   const parts = [
     database.keepRunning(),
@@ -59,6 +60,8 @@ export async function faults() {
     await keepRunning('web server', () => startWeb(port, env)),
   ] as const;
   const address = `http://127.0.0.1:${port}`;
+  await signIn(measurer, address);
+  await context.close();
   const said: Acknowledged = { files: [], decisions: [], rulings: [], failed: 0, exports: 0 };
   let over = false;
   const people = [

@@ -130,7 +130,7 @@ test('own decisions judged again: the difference is a work to settle', async ({ 
   const problems = watch(page);
   const id = await aReviewWithALimiter(page);
   await page.goto(`/reviews/${id}/checks/again`);
-  await expect(page.getByRole('heading', { name: 'R. Tester has kept or excluded nothing yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'M. Okonjo has kept or excluded nothing yet' })).toBeVisible();
   await page.goto(`/reviews/${id}/decide`);
   const title = page.getByRole('main').getByRole('heading', { level: 1 });
   for (let i = 0; i < 2; i++) {

@@ -48,7 +48,7 @@ export async function sievedFloors(page: Page, title: string): Promise<string> {
     asOf: '2026-09-14',
     scheme: 'ocebm-2011',
   };
-  await verb(page, id, 'save-settings', { value: { ...question, ...words, person: 'R. Tester' } });
+  await verb(page, id, 'save-settings', { value: { ...question, ...words, person: 'M. Okonjo' } });
   const rest = { evidence: 'stated-and-inferred', rationale: '', on: true } as const;
   const limiters = [
     { id: 'flags', name: 'Retracted', test: { kind: 'flags', flags: ['retracted'] }, whenUnknown: 'hold' },

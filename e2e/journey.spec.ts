@@ -195,7 +195,7 @@ test('decisions are made, kept and written up', async ({ page }) => {
     'peer review': 'refereed',
     'sieve outcome': 'through all 4 limiters',
     decision: 'keep',
-    'decided by': 'R. Tester',
+    'decided by': 'M. Okonjo',
     'sieve version': '1',
   });
   expect(rows[0]!.grounds).toMatch(/Read in full\.$/);

@@ -1,4 +1,6 @@
 import { createHmac } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { type Browser, expect, type Page } from '@playwright/test';
 import { DEMO_PEOPLE } from '../demo/people';
 import { choose, createReview, watch } from './helpers';
@@ -135,4 +137,67 @@ test('an account: password, second factor, signed out everywhere, a new password
   await expect(linnet.getByRole('heading', { name: 'Who are you in this demo?' })).toBeVisible();
   await signIn(`${PASSWORD}, again`);
   await expect(linnet.getByRole('heading', { name: 'Your second factor' })).toBeVisible();
+});
+
+/** Every page and route there is, by its file: its methods, and its address in a review. */
+function addresses(id: string): { address: string; methods: string[]; page: boolean; review: boolean }[] {
+  const values: Record<string, string> = {
+    ...{
+      id,
+      no: '1',
+      number: '1',
+      tag: 'VH',
+      file: id,
+      query: 'figures',
+      verb: 'decide',
+      format: 'csv',
+      pdf: id,
+      what: 'tables.xlsx',
+      word: 'x',
+    },
+    '...what': 'change-password',
+  };
+  const files = (readdirSync('src/app', { recursive: true }) as string[]).filter((f) => /(?:^|\/)(?:page\.tsx|route\.ts)$/.test(f));
+  return files.map((file) => {
+    const address = `/${dirname(file).replace(/^\.$/, '')}`.replace(/\[([^\]]+)\]/g, (_, name: string) => values[name]!);
+    const text = readFileSync(join('src/app', file), 'utf8');
+    const page = file.endsWith('page.tsx');
+    const methods = page ? ['GET'] : [...text.matchAll(/^export const (GET|POST|PUT)\b/gm)].map((m) => m[1]!);
+    return { address, methods, page, review: file.includes('[id]') };
+  });
+}
+
+test('every page and route, asked by nobody and by somebody who has no part in the review', async ({ page, browser }, info) => {
+  const id = await createReview(page, 'Nobody else’s');
+  const nobody = await stranger(browser, info.parallelIndex);
+  const other = await stranger(browser, info.parallelIndex);
+  await other.goto('/sign-in');
+  await other.getByRole('button', { name: /^J\. Osterlow/ }).click();
+  await expect(other.getByRole('heading', { name: 'Reviews' })).toBeVisible();
+  const all = addresses(id);
+  expect(all.length).toBeGreaterThan(60);
+  const open = ['/sign-in', '/link/x', '/health', '/metrics', '/api/people/change-password', '/api/links/x'];
+  for (const { address, methods, page: isPage, review } of all)
+    for (const method of methods) {
+      const sent = { method, ...(method === 'GET' ? {} : { data: {}, headers: { origin: placeOf(info.parallelIndex).url } }) };
+      const asNobody = await nobody.request.fetch(address, sent);
+      const told = isPage ? new URL(asNobody.url()).pathname : asNobody.status();
+      const wanted = isPage ? '/sign-in' : 401;
+      if (!open.includes(address)) expect([method, address, told]).toEqual([method, address, wanted]);
+      if (!review) continue;
+      expect([method, address, (await other.request.fetch(address, sent)).status()]).toEqual([method, address, 404]);
+    }
+  // What is answered to anybody says nothing of a review, and does nothing.
+  expect(
+    (await nobody.request.post('/api/people/change-password', { data: {}, headers: { origin: placeOf(info.parallelIndex).url } })).status(),
+  ).toBe(401);
+  expect((await nobody.request.post('/api/links/x', { data: {}, headers: { origin: placeOf(info.parallelIndex).url } })).status()).toBe(
+    404,
+  );
+  // Of the library nothing else is answered.
+  for (const path of ['sign-up/email', 'list-sessions', 'delete-user', 'change-email', 'get-session', 'reset-password'])
+    expect([
+      path,
+      (await other.request.post(`/api/people/${path}`, { data: {}, headers: { origin: placeOf(info.parallelIndex).url } })).status(),
+    ]).toEqual([path, 404]);
 });

@@ -135,7 +135,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await press(page, page.getByRole('button', { name: 'Save', exact: true }));
   await expect(page.getByText(/Straps for floor layers: A randomised trial/).first()).toBeVisible({ timeout: 20_000 });
   await press(page, page.getByRole('link', { name: 'Methods and tables' }));
-  await expect(page.getByRole('region', { name: 'Selection' })).toContainText('3 works were judged by title and abstract by R. Tester');
+  await expect(page.getByRole('region', { name: 'Selection' })).toContainText('3 works were judged by title and abstract by M. Okonjo');
 
   // Out as a bundle, deleted by its title, and back to the same counts.
   await press(page, page.getByRole('link', { name: 'Export' }));

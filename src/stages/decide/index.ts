@@ -19,7 +19,7 @@ export { compareVersions } from './queries/compare-versions';
 export { askDifferences, type DifferencesView } from './queries/differences-view';
 export { lookAgain } from './queries/look-again';
 export { precedents } from './queries/precedents';
-export { askReaders, type ReadersView, type StageReading } from './queries/readers-view';
+export { askReaders, type ReadersView, readingStages, type StageReading } from './queries/readers-view';
 export { searchPdfs } from './queries/search-pdfs';
 export { seenDecisions } from './queries/seen-decisions';
 export { type AsSeen, asDecision, asSeen, seenOfWork } from './store/as-seen';

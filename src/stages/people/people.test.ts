@@ -18,6 +18,7 @@ import { invite } from './commands/invite';
 import { withdrawInvitation } from './commands/withdraw-invitation';
 import { changeHouse, closeOwn, HouseChange, peopleOfHouse } from './house';
 import { linkView, takeLink } from './join';
+import { keepPlace, Place } from './place';
 import { askMembers } from './queries/members-view';
 import { makeAccount } from './store/accounts';
 
@@ -224,4 +225,23 @@ test('programs of ours are nobody, and may do everything', async () => {
   expect(await ANYBODY.rightIn('any')).toBe('manage');
   const { id } = await aReview(db.context());
   expect((await said(askMembers(db.context(), id))).members).toEqual([]);
+});
+
+test('one goes on where one was, in each review, and nobody else’s place is kept for others', async () => {
+  const { id } = await aReview(people.Bo!.ctx());
+  const placeOf = async (who: string) => (await listReviews(people[who]!.ctx())).find((r) => r.id === id)?.place ?? null;
+  expect(await placeOf('Bo')).toBeNull();
+  await keepPlace(people.Bo!.ctx(), id, 'decide?show=open&work=3');
+  await keepPlace(people.Bo!.ctx(), id, 'sieve?limiter=peer');
+  expect(await placeOf('Bo')).toBe('sieve?limiter=peer');
+  expect(await placeOf('Ada')).toBeNull();
+  for (const path of [
+    'https://elsewhere.example/',
+    '//elsewhere.example',
+    '/decide',
+    'decide#x',
+    'javascript:alert(1)',
+    `d${'x'.repeat(700)}`,
+  ])
+    expect([path, Place.safeParse({ path }).success]).toEqual([path, false]);
 });

@@ -1,6 +1,9 @@
 import { Migration } from '@mikro-orm/migrations';
 
-/** Two people can judge each work without seeing each other: what each said stands apart from the decision that it leads to. */
+/**
+ * Two people can judge each work without seeing each other: what each said stands apart from the decision that it leads to.
+ * And where each person was last in a review.
+ */
 export class Migration20261129144500_readers extends Migration {
   override async up(): Promise<void> {
     this.addSql(`alter table "review" add column "readers" jsonb null;`);
@@ -10,6 +13,15 @@ export class Migration20261129144500_readers extends Migration {
     );
     this.addSql(
       `create table "difference_note" ("review_id" uuid not null, "seq" int not null, "work_no" int not null, "stage" varchar(16) not null, "text" text not null, "person" varchar(120) not null, "person_id" uuid null, "at" timestamptz not null, constraint "difference_note_pkey" primary key ("review_id", "seq"));`,
+    );
+    this.addSql(
+      `create table "person_place" ("review_id" uuid not null, "person_id" uuid not null, "path" varchar(600) not null, "at" timestamptz not null, constraint "person_place_pkey" primary key ("review_id", "person_id"));`,
+    );
+    this.addSql(
+      `alter table "person_place" add constraint "person_place_review_fk" foreign key ("review_id") references "review" ("id") deferrable initially deferred;`,
+    );
+    this.addSql(
+      `alter table "person_place" add constraint "person_place_person_fk" foreign key ("person_id") references "person" ("id") deferrable initially deferred;`,
     );
     for (const table of ['judgement', 'difference_note']) {
       this.addSql(
@@ -25,7 +37,7 @@ export class Migration20261129144500_readers extends Migration {
   }
 
   override async down(): Promise<void> {
-    this.addSql(`drop table "difference_note"; drop table "judgement";`);
+    this.addSql(`drop table "person_place"; drop table "difference_note"; drop table "judgement";`);
     this.addSql(`alter table "decision" drop column "how"; alter table "review" drop column "readers";`);
   }
 }

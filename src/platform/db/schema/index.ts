@@ -19,6 +19,7 @@ import {
   Membership,
   OneTimeLink,
   PersonCredential,
+  PersonPlace,
   PersonRow,
   PersonSession,
   PersonVerification,
@@ -98,5 +99,6 @@ export const entities = [
   TriedRow,
   SettingRow,
   Membership,
+  PersonPlace,
   OneTimeLink,
 ]; // prettier-ignore

@@ -123,6 +123,17 @@ export const Membership = defineEntity({
 });
 export type Membership = InferEntity<typeof Membership>;
 
+/** Where somebody was last in a review, so that they go on there: an address below the review's. */
+export const PersonPlace = defineEntity({
+  name: 'PersonPlace',
+  properties: {
+    reviewId: p.uuid().primary(),
+    personId: p.uuid().primary(),
+    path: p.string().length(600),
+    at: p.datetime(),
+  },
+});
+
 /** A link that can be used once: to make the first account or another, to join a review, to set a new password. */
 export const OneTimeLink = defineEntity({
   name: 'OneTimeLink',

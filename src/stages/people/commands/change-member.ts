@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Membership, PersonRow, ROLES } from '@/platform/db/schema';
+import { Membership, PersonPlace, PersonRow, ROLES } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { isLastOwner } from '../store/members';
@@ -21,8 +21,10 @@ export const changeMember = reviewCommand({
     if (!member) return refuse('no-person', 'They do not belong to this review any more.');
     if (role !== 'owner' && (await isLastOwner(em, reviewId, person))) return refuse('last-owner', LAST);
     const { name } = await em.findOneOrFail(PersonRow, { id: person });
-    if (role === 'none') em.remove(member);
-    else member.role = role;
+    if (role === 'none') {
+      em.remove(member);
+      await em.nativeDelete(PersonPlace, { reviewId, personId: person });
+    } else member.role = role;
     await recordMembers(ctx, role === 'none' ? 'removed' : 'changed', role === 'none' ? name : `${name}: ${role}`);
     return {};
   },

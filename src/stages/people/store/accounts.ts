@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
-import { Membership, PersonCredential, PersonRow, PersonSession, SecondFactor } from '@/platform/db/schema';
+import { Membership, PersonCredential, PersonPlace, PersonRow, PersonSession, SecondFactor } from '@/platform/db/schema';
 import { hashPassword, LONGEST_PASSWORD, SHORTEST_PASSWORD } from '@/platform/sign-in/passwords';
 
 export const Name = z.string().trim().min(1, 'Say your name: it stands beside everything you do.').max(120);
@@ -58,7 +58,7 @@ export async function setPassword(em: EntityManager, at: Date, personId: string,
  * stays, and it belongs to no review any more.
  */
 export async function closeAccount(em: EntityManager, at: Date, personId: string): Promise<void> {
-  for (const kept of [PersonSession, PersonCredential, SecondFactor, Membership])
+  for (const kept of [PersonSession, PersonCredential, SecondFactor, Membership, PersonPlace])
     await em.nativeDelete(kept as typeof PersonSession, { personId });
   await em.nativeUpdate(
     PersonRow,

@@ -217,7 +217,7 @@ export const MADE_ANEW = [
     'likely_basis',
   ],
   // Who may do what is said where it is done.
-  ...['membership', 'one_time_link'],
+  ...['membership', 'one_time_link', 'person_place'],
   // Their content travels as files.
   ...['kept_file', 'kept_piece'],
 ] as const;

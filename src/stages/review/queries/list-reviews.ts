@@ -1,4 +1,5 @@
 import type { Context } from '@/platform/context';
+import type { Role } from '@/platform/db/schema';
 
 export interface ReviewLine {
   id: string;
@@ -9,6 +10,9 @@ export interface ReviewLine {
   records: number;
   works: number;
   decisions: number;
+  role: Role | null;
+  /** Where this person was last in it, below its address; null when they never were. */
+  place: string | null;
 }
 
 /**
@@ -20,10 +24,12 @@ export const listReviews = ({ em, person }: Context): Promise<ReviewLine[]> =>
        (select count(*)::int from active_record x where x.review_id = r.id) as records,
        (select count(distinct work_no)::int from work_record x where x.review_id = r.id and x.active) as works,
        (select count(*)::int from (select distinct on (work_no) verdict from decision d where d.review_id = r.id order by work_no, seq desc) l
-         where l.verdict in ('keep', 'exclude', 'background')) as decisions
+         where l.verdict in ('keep', 'exclude', 'background')) as decisions,
+       (select role from membership m where m.review_id = r.id and m.person_id = ?::uuid) as role,
+       (select path from person_place p where p.review_id = r.id and p.person_id = ?::uuid) as place
      from review r
      where (?::uuid is null and ?) or exists (select 1 from membership m where m.review_id = r.id and m.person_id = ?::uuid)
        or (? and not exists (select 1 from membership m where m.review_id = r.id and m.role = 'owner'))
      order by r.created_at desc`,
-    [person.id, person.admitted, person.id, person.administrator],
+    [person.id, person.id, person.id, person.admitted, person.id, person.administrator],
   );

@@ -2,7 +2,7 @@ import { HELD } from '@/core/sieve';
 import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { MergeQuestion } from '@/platform/db/schema';
-import type { ReviewState } from '@/stages/decide';
+import { type ReviewState, readingStages, twoJudge } from '@/stages/decide';
 import { standingRulings } from '@/stages/merge';
 import { criteriaOf } from '@/stages/question';
 import type { Overview } from './overview';
@@ -33,7 +33,13 @@ export async function nextSteps(ctx: Context, state: ReviewState, overview: Over
   // As the queue of Decide counts them: what was set to wait is not undecided.
   const { undecided } = overview.states;
   const waiting = progress.firstDue - undecided;
-  if (undecided) add('decide', 'decide', `${many(undecided, 'work', 'works')} to decide`);
+  const byTwo = twoJudge(review) ? await readingStages(ctx, state) : [];
+  const differences = byTwo.reduce((n, s) => n + s.open, 0);
+  if (differences) add('decide', 'decide/differences', `${many(differences, 'difference', 'differences')} to settle`);
+  // Where two judge, what is left to do is what is left of one's own.
+  const first = byTwo.find((s) => s.stage === 'title-abstract' && s.yours.works > 0);
+  const own = first ? first.yours.works - first.yours.judged : undecided;
+  if (own && undecided) add('decide', 'decide', `${many(own, 'work', 'works')} to decide`);
   else if (waiting) add('decide', 'decide?show=waiting', `${many(waiting, 'work', 'works')} set to wait`);
   if (review.twoStages && progress.fullTextsDue)
     add('decide', 'decide?stage=full-text', `${many(progress.fullTextsDue, 'full text', 'full texts')} to read`);
