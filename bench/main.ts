@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|people|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -14,6 +14,7 @@ import { likely } from './likely';
 import { merging } from './merging';
 import { mutations } from './mutations';
 import { outside } from './outside';
+import { people } from './people';
 import { pointing } from './pointing';
 import { machine } from './print';
 import { quality } from './quality';
@@ -36,6 +37,7 @@ if (wants('sieving')) await sieving();
 if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
+if (wants('people')) await people();
 if (wants('crowd')) await crowd();
 // By name only: each takes ten minutes.
 if (only === 'mutations') await mutations();

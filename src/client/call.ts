@@ -9,6 +9,10 @@ export interface NoAnswer {
 }
 const NO_ANSWER: NoAnswer = { ok: false, code: 'no-answer', message: 'The server did not answer, so nothing was changed. Try again.' };
 
+let changed = 0;
+/** How many changes this page has sent: what follows others tells them from its own by it. */
+export const ownChanges = (): number => changed;
+
 /** A question to be answered together with a command. */
 export interface Follow {
   ask: QueryName;
@@ -54,6 +58,7 @@ export async function call<N extends CommandName>(
   input: CommandInput<N>,
   follows: readonly Follow[] = [],
 ): Promise<CommandAnswer<N> | NoAnswer> {
+  changed++;
   const asked: readonly Follow[] = [...follows, { ask: 'figures', input: {} }];
   const then = encodeURIComponent(JSON.stringify(asked));
   const answer = await sent<CommandAnswer<N> & { stale?: string[]; followed?: { ok: boolean; rests?: string[] }[] }>(

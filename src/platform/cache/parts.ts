@@ -76,7 +76,8 @@ export async function hasNone(ctx: Reader, reviewId: string, table: keyof typeof
   return (await stampsOf(ctx, reviewId))?.[table] === '0';
 }
 
-const stampsOf = (ctx: Reader, reviewId: string): Promise<Stamps | null> =>
+/** How the tables of a review stand: a stamp is another when something in its table is. */
+export const stampsOf = (ctx: Reader, reviewId: string): Promise<Stamps | null> =>
   perRequest(ctx, `stamps|${reviewId}`, async () => {
     const [row] = await ctx.em.execute<Stamps[]>(`select ${STAMPS} from review r where r.id = ?`, [reviewId]);
     return row ?? null;

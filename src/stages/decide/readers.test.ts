@@ -1,8 +1,10 @@
 import { ONE_READER, type ReadersSetting } from '@/core/readers';
+import { reading } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { DifferenceNote, JudgementRow, Membership } from '@/platform/db/schema';
 import { signedIn } from '@/platform/sign-in/person';
 import { addMember, makeAccount } from '@/stages/people';
+import { pulse } from '@/stages/review/queries/pulse';
 import { QUERIES } from '@/stages/verbs';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
@@ -93,6 +95,8 @@ async function everything(who: Name): Promise<string> {
   const state = await reviewState(ctx(), id);
   for (const show of ['all', 'open', 'kept', 'excluded'] as const)
     parts.push(JSON.stringify(await decideQueue(ctx(), state, queueInput({ show }))));
+  const { stamps, also } = await pulse(reading(ctx()), id, { path: 'decide', work: 1 });
+  parts.push(JSON.stringify([stamps, also]));
   parts.push(JSON.stringify(await ledger(ctx(), id, ledgerInput({}))));
   parts.push(JSON.stringify(state.counts), JSON.stringify([...state.decisions]));
   return parts.join('\n');

@@ -2,6 +2,7 @@
 export { changeMember } from './commands/change-member';
 export { invite } from './commands/invite';
 export { withdrawInvitation } from './commands/withdraw-invitation';
+export { alsoAt, keepPlace, placePath } from './place';
 export { askMembers, type MembersView } from './queries/members-view';
 export { Email, makeAccount, Name, Password } from './store/accounts';
 export { addMember, membersOf } from './store/members';

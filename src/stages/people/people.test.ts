@@ -18,7 +18,7 @@ import { invite } from './commands/invite';
 import { withdrawInvitation } from './commands/withdraw-invitation';
 import { changeHouse, closeOwn, HouseChange, peopleOfHouse } from './house';
 import { linkView, takeLink } from './join';
-import { keepPlace, Place } from './place';
+import { alsoAt, keepPlace, placePath } from './place';
 import { askMembers } from './queries/members-view';
 import { makeAccount } from './store/accounts';
 
@@ -231,8 +231,8 @@ test('one goes on where one was, in each review, and nobody else’s place is ke
   const { id } = await aReview(people.Bo!.ctx());
   const placeOf = async (who: string) => (await listReviews(people[who]!.ctx())).find((r) => r.id === id)?.place ?? null;
   expect(await placeOf('Bo')).toBeNull();
-  await keepPlace(people.Bo!.ctx(), id, 'decide?show=open&work=3');
-  await keepPlace(people.Bo!.ctx(), id, 'sieve?limiter=peer');
+  await keepPlace(people.Bo!.ctx(), id, 'decide?show=open&work=3', 3);
+  await keepPlace(people.Bo!.ctx(), id, 'sieve?limiter=peer', null);
   expect(await placeOf('Bo')).toBe('sieve?limiter=peer');
   expect(await placeOf('Ada')).toBeNull();
   for (const path of [
@@ -243,5 +243,17 @@ test('one goes on where one was, in each review, and nobody else’s place is ke
     'javascript:alert(1)',
     `d${'x'.repeat(700)}`,
   ])
-    expect([path, Place.safeParse({ path }).success]).toEqual([path, false]);
+    expect([path, placePath.safeParse(path).success]).toEqual([path, false]);
+});
+
+test('who has the same work open is told to each other, and gone when they are not heard of', async () => {
+  const { id } = await aReview(people.Bo!.ctx());
+  const { address } = await said(invite(people.Bo!.ctx(), id, { role: 'reviewer', label: 'Cy' }));
+  await takeLink(people.Cy!.ctx(), wordOf(address), {});
+  await keepPlace(people.Bo!.ctx(), id, 'decide?work=3', 3);
+  expect(await alsoAt(people.Cy!.ctx(), id, 3)).toEqual(['Bo']);
+  expect(await alsoAt(people.Cy!.ctx(), id, 4)).toEqual([]);
+  expect(await alsoAt(people.Bo!.ctx(), id, 3)).toEqual([]);
+  const later = { ...people.Cy!.ctx(), now: () => new Date(Date.UTC(2030, 0, 1)) };
+  expect(await alsoAt(later, id, 3)).toEqual([]);
 });

@@ -1,8 +1,6 @@
-import { Suspense } from 'react';
 import { reviewFrame } from '@/app/review-page';
 import { Asking } from '@/client/Asking';
 import { reviewState } from '@/stages/decide/store/review-state';
-import { PlaceKeeper } from '@/stages/people/screens/PlaceKeeper';
 import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
 import { stripFigures } from '@/stages/review/queries/strip-figures';
 import { JobBanner } from '@/stages/review/screens/JobBanner';
@@ -23,9 +21,6 @@ export default reviewFrame('read', async (ctx, id, children) => {
       >
         Skip to the content
       </a>
-      <Suspense>
-        <PlaceKeeper reviewId={id} />
-      </Suspense>
       <TopBar reviewId={id} title={title} asOf={asOf} person={ctx.person.name ?? ''} figures={figures} />
       <StageStrip reviewId={id} figures={figures} />
       <JobBanner reviewId={id} jobs={await jobLines(ctx, id)} />

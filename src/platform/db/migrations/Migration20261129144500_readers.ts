@@ -15,7 +15,7 @@ export class Migration20261129144500_readers extends Migration {
       `create table "difference_note" ("review_id" uuid not null, "seq" int not null, "work_no" int not null, "stage" varchar(16) not null, "text" text not null, "person" varchar(120) not null, "person_id" uuid null, "at" timestamptz not null, constraint "difference_note_pkey" primary key ("review_id", "seq"));`,
     );
     this.addSql(
-      `create table "person_place" ("review_id" uuid not null, "person_id" uuid not null, "path" varchar(600) not null, "at" timestamptz not null, constraint "person_place_pkey" primary key ("review_id", "person_id"));`,
+      `create table "person_place" ("review_id" uuid not null, "person_id" uuid not null, "path" varchar(600) not null, "work_no" int null, "at" timestamptz not null, constraint "person_place_pkey" primary key ("review_id", "person_id"));`,
     );
     this.addSql(
       `alter table "person_place" add constraint "person_place_review_fk" foreign key ("review_id") references "review" ("id") deferrable initially deferred;`,

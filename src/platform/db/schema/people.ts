@@ -130,6 +130,8 @@ export const PersonPlace = defineEntity({
     reviewId: p.uuid().primary(),
     personId: p.uuid().primary(),
     path: p.string().length(600),
+    /** The work that is on the screen, while it is. */
+    workNo: p.integer().nullable(),
     at: p.datetime(),
   },
 });

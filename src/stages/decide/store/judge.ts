@@ -50,7 +50,7 @@ export async function judge(
     ...{ snapshot: snapshotOf(state, work), person: ctx.person.name ?? review.person, at: ctx.now() },
   });
   latest.set(me, row);
-  const both = [...latest.values()].filter(isSpoken);
+  const both = [...latest.values()].filter(isSpoken).sort((a, b) => a.at.getTime() - b.at.getTime());
   const reasons = await reasonsOf(at, reviewId, given.stage);
   const is = together(
     both.map(asJudgement),

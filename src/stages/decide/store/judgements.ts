@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { STAGES, type Stage } from '@/core/flow';
 import { isReadByTwo, type Judgement, ONE_READER, type ReadersSetting, type ReadWork, readersOf } from '@/core/readers';
 import { perRequest } from '@/platform/cache/parts';
+import { recent } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { type JudgementRow, PersonRow, type Review } from '@/platform/db/schema';
 import type { SieveState } from '@/stages/sieve';
@@ -28,33 +29,83 @@ export const BOTH_HAVE_JUDGED = `(select count(*) from (select distinct on (j.pe
   where l.verdict not in ('undo', 'wait')) >= 2`;
 
 type ByWork = ReadonlyMap<number, readonly SaidOf[]>;
-const NONE: Readonly<Record<Stage, ByWork>> = { 'title-abstract': new Map(), 'full-text': new Map() };
+type ByStage<M = ByWork> = Readonly<Record<Stage, M>>;
+const NONE: ByStage = { 'title-abstract': new Map(), 'full-text': new Map() };
 
 /** The latest of each reader on each work, by stage. For rules alone: what of it somebody may see is asked of `seenBy`. */
-export const judgementsOf = (ctx: Context, state: SieveState): Promise<Readonly<Record<Stage, ByWork>>> =>
-  perRequest(ctx, `judgements|${state.review.id}`, () => readJudgements(ctx, state));
+export const judgementsOf = (ctx: Context, state: SieveState): Promise<ByStage> =>
+  perRequest(ctx, `judgements|${state.review.id}`, () => judgementsNow(ctx, state));
 
-async function readJudgements(ctx: Context, { review, columns }: SieveState): Promise<Readonly<Record<Stage, ByWork>>> {
+async function judgementsNow(ctx: Context, { review, columns }: SieveState): Promise<ByStage> {
   if (!review.readers) return NONE;
-  const rows = await ctx.em.execute<SaidOf[]>(
-    `select distinct on (work_no, stage, person_id) work_no as "workNo", stage, verdict, reason_code as "reasonCode", reason_text as "reasonText",
-       grounds, page, note, person, person_id as "personId", seq, at
-     from judgement where review_id = ? order by work_no, stage, person_id, seq desc`,
-    [review.id],
-  );
-  if (rows.length === 0) return NONE;
+  const { byStage } = await heldOf(ctx.em, review.id);
   const home = await homesOf(ctx.em, review.id, columns);
-  const found: Record<Stage, Map<number, SaidOf[]>> = { 'title-abstract': new Map(), 'full-text': new Map() };
-  // What was said of a work itself comes before what was said of one that it absorbed.
-  const own = (r: SaidOf) => (home.has(r.workNo) ? 1 : 0);
-  for (const row of rows.sort((a, b) => own(a) - own(b) || a.workNo - b.workNo)) {
-    const no = home.get(row.workNo) ?? row.workNo;
-    const here = found[row.stage].get(no) ?? [];
-    if (here.some((s) => s.personId === row.personId)) continue;
-    found[row.stage].set(no, [...here, { ...row, workNo: no, at: new Date(row.at) }]);
-  }
-  for (const stage of STAGES) for (const said of found[stage].values()) said.sort((a, b) => a.at.getTime() - b.at.getTime());
+  const moved = [...home.keys()].filter((no) => STAGES.some((s) => byStage[s].has(no)));
+  return moved.length ? atHome(byStage, moved, home) : byStage;
+}
+
+/** What was said of works that became others is said of those, where the same reader has not spoken of them. */
+function atHome(byStage: ByStage, moved: readonly number[], home: ReadonlyMap<number, number>): ByStage {
+  const found = { 'title-abstract': new Map(byStage['title-abstract']), 'full-text': new Map(byStage['full-text']) };
+  for (const stage of STAGES)
+    for (const no of [...moved].sort((a, b) => a - b)) {
+      const theirs = found[stage].get(no) ?? [];
+      found[stage].delete(no);
+      const to = home.get(no)!;
+      const here = found[stage].get(to) ?? [];
+      const more = theirs.filter((t) => !here.some((h) => h.personId === t.personId)).map((t) => ({ ...t, workNo: to }));
+      if (here.length + more.length) found[stage].set(to, [...here, ...more].sort(byTime));
+    }
   return found;
+}
+const byTime = (a: SaidOf, b: SaidOf): number => a.at.getTime() - b.at.getTime();
+
+/** Judgements are only ever added: of a review that was asked about lately only the newest are fetched. @see latest-decisions */
+interface Held {
+  count: number;
+  newest: number;
+  byStage: ByStage<Map<number, readonly SaidOf[]>>;
+  seen: Set<string>;
+}
+const held = recent<Held>('judgements', 4);
+/** One can be stored a little after one that was made a little later. */
+const MARGIN_MS = 10_000;
+
+async function heldOf(em: EntityManager, reviewId: string): Promise<Held> {
+  const [{ n }] = await em.execute<[{ n: number }]>('select count(*)::int as n from judgement where review_id = ?', [reviewId]);
+  let known = held.get(reviewId);
+  if (known?.count === n) return known;
+  if (known && known.count < n) take(known, await rowsOf(em, reviewId, new Date(known.newest - MARGIN_MS)));
+  if (!known || known.count < n) {
+    known = { count: 0, newest: 0, byStage: { 'title-abstract': new Map(), 'full-text': new Map() }, seen: new Set() };
+    take(known, await rowsOf(em, reviewId, null));
+  }
+  held.set(reviewId, known);
+  return known;
+}
+
+const rowsOf = (em: EntityManager, reviewId: string, since: Date | null): Promise<SaidOf[]> =>
+  em.execute(
+    `select work_no as "workNo", stage, verdict, reason_code as "reasonCode", reason_text as "reasonText", grounds, page, note, person,
+       person_id as "personId", seq, at
+     from judgement where review_id = ? ${since ? 'and at >= ?' : ''} order by work_no, person_id, seq`,
+    since ? [reviewId, since] : [reviewId],
+  );
+
+function take(into: Held, rows: readonly SaidOf[]) {
+  for (const row of rows) {
+    const key = `${row.workNo}/${row.personId}/${row.seq}`;
+    if (into.seen.has(key)) continue;
+    into.seen.add(key);
+    into.count++;
+    const said = { ...row, at: new Date(row.at) };
+    into.newest = Math.max(into.newest, said.at.getTime());
+    const here = into.byStage[row.stage].get(row.workNo) ?? [];
+    const before = here.find((s) => s.personId === row.personId);
+    if (before && before.seq > row.seq) continue;
+    // A list of its own: others may still read the one before.
+    into.byStage[row.stage].set(row.workNo, [...here.filter((s) => s !== before), said].sort(byTime));
+  }
 }
 
 /** What counts as judged. */

@@ -33,7 +33,7 @@ export async function nextSteps(ctx: Context, state: ReviewState, overview: Over
   // As the queue of Decide counts them: what was set to wait is not undecided.
   const { undecided } = overview.states;
   const waiting = progress.firstDue - undecided;
-  const byTwo = twoJudge(review) ? await readingStages(ctx, state) : [];
+  const byTwo = twoJudge(review) && state.columns.numbers.length <= MOST_WORKS ? await readingStages(ctx, state) : [];
   const differences = byTwo.reduce((n, s) => n + s.open, 0);
   if (differences) add('decide', 'decide/differences', `${many(differences, 'difference', 'differences')} to settle`);
   // Where two judge, what is left to do is what is left of one's own.
@@ -46,6 +46,9 @@ export async function nextSteps(ctx: Context, state: ReviewState, overview: Over
   if (progress.due === 0) add('write-up', 'write-up', 'write it up');
   return steps;
 }
+
+/** With more works, whose each is to judge is worked out on the screens alone: a key on Decide should not wait for it. */
+const MOST_WORKS = 20_000;
 
 async function pairsToSettle(ctx: Context, reviewId: string): Promise<number> {
   const questions = await ctx.em.find(MergeQuestion, { reviewId }, { fields: ['a', 'b'] });

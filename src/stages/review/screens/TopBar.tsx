@@ -1,8 +1,10 @@
 import { Search } from 'lucide-react';
 import Link from 'next/link';
+import { Suspense } from 'react';
 import type { StripFigures } from '@/client/types';
 import { intervalWords, readDate } from '@/core/record';
 import { NextStep } from './NextStep';
+import { Pulse } from './Pulse';
 
 interface TopBarProps {
   reviewId?: string;
@@ -26,6 +28,11 @@ export function TopBar({ reviewId, title, asOf, person, administrator, figures }
       </span>
       {reviewId && figures && <NextStep reviewId={reviewId} figures={figures} />}
       <span className="ml-auto whitespace-nowrap text-slate">{asOf && `as of ${intervalWords(readDate(asOf))}`}</span>
+      {reviewId && (
+        <Suspense>
+          <Pulse reviewId={reviewId} />
+        </Suspense>
+      )}
       {reviewId && (
         <Link
           prefetch={false}

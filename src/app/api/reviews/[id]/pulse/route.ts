@@ -1,13 +1,13 @@
+import { reading } from '@/platform/cache/parts';
 import { readJson } from '@/platform/http/read-json';
 import { isJson, reviewRoute } from '@/platform/http/review-route';
 import { refuse } from '@/platform/verbs/refusals';
-import { keepPlace, Place } from '@/stages/people/place';
+import { Here, pulse } from '@/stages/review/queries/pulse';
 
-/** POST where one is in the review, to go on there next time. Nothing of the review changes by it. */
+/** POST where one is in the review; answered with how it stands, and who else has the same work open. Nothing of it changes. */
 export const POST = reviewRoute('read', async (ctx, { id }, request) => {
   if (!isJson(request)) return refuse('not-ours', 'This request did not come from the application.');
-  const parsed = Place.safeParse(await readJson(request));
+  const parsed = Here.safeParse(await readJson(request));
   if (!parsed.success) return refuse('bad-input', 'This is no place in a review.');
-  await keepPlace(ctx, id, parsed.data.path);
-  return { ok: true };
+  return pulse(reading(ctx), id, parsed.data);
 });

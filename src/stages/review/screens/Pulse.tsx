@@ -1,0 +1,71 @@
+'use client';
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { ownChanges, post } from '@/client/call';
+import { forget } from '@/client/query-client';
+import type { Pulse as Said } from '../queries/pulse';
+
+/** So often is asked whether somebody else changed something, while the page is looked at. */
+const EVERY_MS = 8000;
+/** A page that the server drew is drawn anew at most this often. */
+const REDRAW_MS = 20_000;
+/** Soon after one has come somewhere, so that going from work to work is not written down at each step. */
+const FIRST_MS = 2500;
+
+/**
+ * Follows what others change in a review: what rests on it is asked for again, and pages that the server drew are drawn
+ * anew, so that nobody has to reload. Also says where one is, to go on there next time, and who else has the same work open.
+ */
+export function Pulse({ reviewId }: { reviewId: string }) {
+  const path = usePathname();
+  const search = useSearchParams();
+  const router = useRouter();
+  const [also, setAlso] = useState<readonly string[]>([]);
+  const known = useRef<Said['stamps'] | null>(null);
+  const own = useRef(0);
+  const drawn = useRef(0);
+  const here = path.replace(new RegExp(`^/reviews/${reviewId}/?`), '') + (search.size ? `?${search}` : '');
+  const work = /^decide(?:\?|$)/.test(here) ? Number(search.get('work')) || null : null;
+  useEffect(() => {
+    let over = false;
+    let timer = setTimeout(beat, FIRST_MS);
+    async function beat() {
+      if (document.visibilityState === 'visible') {
+        const changes = ownChanges();
+        const said = await post<Said>(`/api/reviews/${reviewId}/pulse`, { path: here.slice(0, 600), work });
+        if (over) return;
+        if (said.ok) follow(said, changes);
+      }
+      timer = setTimeout(beat, EVERY_MS);
+    }
+    function follow({ stamps, also: others }: Said, changes: number) {
+      setAlso((before) => (before.join() === others.join() ? before : others));
+      const topics = known.current
+        ? Object.entries(stamps).flatMap(([t, s]) => (known.current![t as keyof typeof stamps] === s ? [] : [t]))
+        : [];
+      known.current = stamps;
+      const ours = changes !== own.current;
+      own.current = changes;
+      if (topics.length === 0) return;
+      forget(reviewId, topics);
+      // What oneself changed is on the page already. A page costs more than an answer, so it is drawn anew less often.
+      if (ours || Date.now() - drawn.current < REDRAW_MS) return;
+      drawn.current = Date.now();
+      router.refresh();
+    }
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  }, [reviewId, here, work, router]);
+  if (also.length === 0) return null;
+  return (
+    <span
+      role="status"
+      className="max-w-[260px] truncate rounded-full border border-edge px-2 text-note"
+      title={`${also.join(', ')} has this work open, too`}
+    >
+      also here: {also.join(', ')}
+    </span>
+  );
+}
