@@ -4,18 +4,19 @@ import type { WorkDetail } from '@/client/types';
 /** The demo review of each worker's application, once it was looked for. */
 const demos = new Map<string, string>();
 
-/** Opens the demo review at a stage. */
-export async function openDemo(page: Page, stage: string): Promise<string> {
-  const known = demos.get(String(test.info().parallelIndex));
+/** Opens a review of the demo at a stage. */
+export async function openDemo(page: Page, stage: string, title = /Bright light and day sleep/): Promise<string> {
+  const key = `${test.info().parallelIndex} ${title}`;
+  const known = demos.get(key);
   if (known) {
     await page.goto(`/reviews/${known}/${stage}`);
     return known;
   }
   await page.goto('/');
   // The first that there was: newer ones stand above it.
-  const link = page.getByRole('link', { name: /Bright light and day sleep/ }).last();
+  const link = page.getByRole('link', { name: title }).last();
   const id = (await link.getAttribute('href'))!.split('/')[2]!;
-  demos.set(String(test.info().parallelIndex), id);
+  demos.set(key, id);
   await page.goto(`/reviews/${id}/${stage}`);
   return id;
 }

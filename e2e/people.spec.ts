@@ -201,3 +201,15 @@ test('every page and route, asked by nobody and by somebody who has no part in t
       (await other.request.post(`/api/people/${path}`, { data: {}, headers: { origin: placeOf(info.parallelIndex).url } })).status(),
     ]).toEqual([path, 404]);
 });
+
+test('passwords are tried ten times, then one waits, whoever one is', async ({ browser }, info) => {
+  const nobody = await stranger(browser, info.parallelIndex);
+  const headers = { origin: placeOf(info.parallelIndex).url };
+  const tried = async (email: string) => {
+    const answer = await nobody.request.post('/api/people/sign-in/email', { data: { email, password: 'perhaps this one' }, headers });
+    return answer.status();
+  };
+  for (let i = 0; i < 10; i++) expect(await tried('nobody@example.org')).toBe(401);
+  expect(await tried('Nobody@Example.org')).toBe(429);
+  expect(await tried('somebody.else@example.org')).toBe(401);
+});

@@ -105,10 +105,11 @@ test('two judge without seeing each other, differ, settle it, and it is written 
       await expect(other.getByRole('heading', { name: 'The question' })).toBeVisible();
     }
     await page.reload();
-    await choose(page, 'Each work is judged by', 'two, unseen by each other');
-    await page.getByLabel(OWNER.name, { exact: true }).check();
-    await page.getByLabel(SECOND.name, { exact: true }).check();
-    await page.getByRole('button', { name: 'Save who judges' }).first().click();
+    const first = page.getByRole('form', { name: 'Who judges title and abstract' });
+    await choose(page, first.getByRole('combobox', { name: 'Each work is judged by' }), 'two, unseen by each other');
+    await first.getByLabel(OWNER.name, { exact: true }).check();
+    await first.getByLabel(SECOND.name, { exact: true }).check();
+    await first.getByRole('button', { name: 'Save who judges' }).click();
     await expect(page.getByText('Saved.', { exact: true })).toBeVisible();
   });
 

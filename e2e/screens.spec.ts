@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { DEMO_PEOPLE } from '../demo/people';
 import { openDemo, watch } from './helpers';
 import { test } from './test';
 
@@ -47,7 +48,11 @@ const STAGES = [
   'checks/overlap',
   'checks/audit',
   'checks/again',
+  'people',
 ];
+
+/** The second review of the demo is judged by two, half-way. */
+const BY_TWO = ['people', 'decide', 'decide/differences', 'checks/readers'];
 
 /** Nothing is on its way: every part has its content, and the fonts are there. */
 async function expectWhole(page: Page) {
@@ -169,6 +174,31 @@ for (const stage of STAGES) {
     expect(problems).toEqual([]);
   });
 }
+for (const stage of BY_TWO)
+  test(`judged by two: ${stage} is accessible and logs no error`, async ({ page }) => {
+    const problems = watch(page);
+    await openDemo(page, stage, /historic tide mills/);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await expectWhole(page);
+    await expectAccessible(page, stage === 'decide/differences');
+    await expectReachable(page);
+    await expectNoWider(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await expectSeenByTab(page);
+    expect(problems).toEqual([]);
+  });
+test.describe('outside any review', () => {
+  test.use({ who: DEMO_PEOPLE[2]!.id });
+  for (const path of ['/sign-in', '/account', '/house'])
+    test(`${path} is accessible and logs no error`, async ({ page }) => {
+      const problems = watch(page);
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expectAccessible(page);
+      await expectReachable(page);
+      expect(problems).toEqual([]);
+    });
+});
 test('an opened work is accessible', async ({ page }) => {
   await openDemo(page, 'merge');
   await page

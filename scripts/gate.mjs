@@ -118,18 +118,19 @@ export function addressOf({ headers, socket }, trustedProxies) {
 }
 
 /**
- * @param {{ origins: readonly string[], development?: boolean, trustedProxies?: number }} options how many proxies of one's
- *   own stand in front
+ * @param {{ origins: readonly string[], development?: boolean, trustedProxies?: number, secure?: boolean }} options how many
+ *   proxies of one's own stand in front, and whether people reach it over TLS
  * @returns {(request: import('node:http').IncomingMessage, response: import('node:http').ServerResponse) => boolean} false
  *   when the request was refused and answered
  */
 export const createGate =
-  ({ origins, development = false, trustedProxies = 0 }) =>
+  ({ origins, development = false, trustedProxies = 0, secure = false }) =>
   (request, response) => {
     response.setHeader('X-Content-Type-Options', 'nosniff');
     response.setHeader('Referrer-Policy', 'no-referrer');
     response.setHeader('Cross-Origin-Resource-Policy', 'same-origin');
     response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
+    if (secure) response.setHeader('Strict-Transport-Security', 'max-age=31536000');
     const refusal = refusalOf(request, origins);
     if (refusal) {
       sendRefusal(response, refusal);

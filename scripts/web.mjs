@@ -61,7 +61,12 @@ async function serve() {
   const started = Date.now();
   await application.prepare();
   const handle = application.getRequestHandler();
-  const gate = createGate({ origins, development, trustedProxies: Number(process.env.TRUSTED_PROXIES) || 0 });
+  const gate = createGate({
+    origins,
+    development,
+    trustedProxies: Number(process.env.TRUSTED_PROXIES) || 0,
+    secure: !!process.env.PUBLIC_URL?.startsWith('https:'),
+  });
 
   const server = createServer((request, response) => {
     if (!gate(request, response)) return;

@@ -37,7 +37,11 @@ export function route<P extends object>(
         return sent(refuse('not-ours', 'This request did not come from the application.'));
       const ctx = await currentContext();
       if (!admits(ctx.person, admission))
-        return sent(ctx.person.admitted ? refuse('not-allowed', 'You may not do this.') : refuse('not-signed-in', 'Sign in first.'));
+        return sent(
+          ctx.person.admitted
+            ? refuse('not-allowed', 'You may not do this.')
+            : refuse('not-signed-in', 'You are not signed in, or not any more. Sign in in another tab: what you typed here stays.'),
+        );
       return sent(await handle(ctx, await params, request));
     });
   return Object.assign(handler, { admits: admission });

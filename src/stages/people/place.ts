@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Context } from '@/platform/context';
+import { type Context, NotFound } from '@/platform/context';
+import { isMissingReference } from '@/platform/db/faults';
 import { PersonPlace } from '@/platform/db/schema';
 import { soundText } from '@/platform/verbs/sound-input';
 
@@ -12,7 +13,13 @@ export const placePath = z
 /** Keeps where somebody is in a review, and which work they have open. */
 export async function keepPlace({ em, person, now }: Context, reviewId: string, path: string, workNo: number | null): Promise<void> {
   if (!person.id) return;
-  await em.upsert(PersonPlace, { reviewId, personId: person.id, path: soundText(path), workNo, at: now() });
+  try {
+    await em.upsert(PersonPlace, { reviewId, personId: person.id, path: soundText(path), workNo, at: now() });
+  } catch (error) {
+    // It was deleted at this moment.
+    if (isMissingReference(error)) throw new NotFound('There is no such review.');
+    throw error;
+  }
 }
 
 /** Whoever was not heard of for so long has gone away. */

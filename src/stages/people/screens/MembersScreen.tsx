@@ -25,36 +25,38 @@ export function MembersScreen({ reviewId, initial }: { reviewId: string; initial
         Everything that somebody does here carries their name for ever, also when they leave. Who does not belong to the review does not
         learn that it exists.
       </p>
-      <table className="w-full text-left">
-        <caption className="sr-only">Members of this review</caption>
-        <thead>
-          <tr className="text-slate text-small">
-            <th scope="col" className="py-1 pr-4 font-medium">
-              Name
-            </th>
-            {manages && (
-              <th scope="col" className="pr-4 font-medium">
-                E-mail
+      <div className="relative overflow-x-auto">
+        <table className="w-full min-w-[860px] text-left">
+          <caption className="sr-only">Members of this review</caption>
+          <thead>
+            <tr className="text-slate text-small">
+              <th scope="col" className="py-1 pr-4 font-medium">
+                Name
               </th>
-            )}
-            <th scope="col" className="w-[200px] pr-4 font-medium">
-              Role
-            </th>
-            <th scope="col" className="pr-4 font-medium">
-              May do
-            </th>
-            <th scope="col" className="w-[110px] pr-4 font-medium">
-              Since
-            </th>
-            {manages && <td className="w-[80px]" />}
-          </tr>
-        </thead>
-        <tbody>
-          {view.members.map((m) => (
-            <MemberRow key={m.id} reviewId={reviewId} member={m} you={view.you === m.id} manages={manages} />
-          ))}
-        </tbody>
-      </table>
+              {manages && (
+                <th scope="col" className="pr-4 font-medium">
+                  E-mail
+                </th>
+              )}
+              <th scope="col" className="w-[200px] pr-4 font-medium">
+                Role
+              </th>
+              <th scope="col" className="pr-4 font-medium">
+                May do
+              </th>
+              <th scope="col" className="w-[110px] pr-4 font-medium">
+                Since
+              </th>
+              {manages && <td className="w-[80px]" />}
+            </tr>
+          </thead>
+          <tbody>
+            {view.members.map((m) => (
+              <MemberRow key={m.id} reviewId={reviewId} member={m} you={view.you === m.id} manages={manages} />
+            ))}
+          </tbody>
+        </table>
+      </div>
       {view.members.length === 0 && (
         <p className="mt-2 text-slate">Nobody yet: the review is from before people signed in, and belongs to the administrators.</p>
       )}

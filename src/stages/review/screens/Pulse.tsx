@@ -35,6 +35,8 @@ export function Pulse({ reviewId }: { reviewId: string }) {
         const said = await post<Said>(`/api/reviews/${reviewId}/pulse`, { path: here.slice(0, 600), work });
         if (over) return;
         if (said.ok) follow(said, changes);
+        // Deleted, or one has no part in it any more: nothing of it is to be asked again and again.
+        else if (said.code === 'not-found') return;
       }
       timer = setTimeout(beat, EVERY_MS);
     }
