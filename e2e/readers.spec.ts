@@ -64,14 +64,26 @@ const ANSWERS = [
   'search-log',
 ];
 
-/** What one is answered, without what is another at every asking: the word of the answer's policy and the time. */
+/**
+ * What an answer says: of a page its text as it is drawn, and the words and figures that its parts are told. The order in
+ * which parts come, and the word of the answer's policy, are another at every asking.
+ */
+function saidIn(body: string): string {
+  const text = body.replace(/nonce(?:="[^"]*"|\\*"\s*:\s*\\*"[^"\\]*)/g, '');
+  const scripts = [...text.matchAll(/<script[^>]*>([\s\S]*?)<\/script>/g)].map((m) => m[1]!).join('\n');
+  const words = scripts.match(/[A-Za-z][A-Za-z .,:'-]{2,}|"[A-Za-z]+\\*":\d+/g) ?? [];
+  const told = [...new Set(words)].filter((w) => !/static|chunks|next/.test(w)).sort();
+  return [text.replace(/<script[^>]*>[\s\S]*?<\/script>|<link[^>]*>/g, ''), ...told].join('\n');
+}
+
+/** What one is answered at every address. */
 async function everything(page: Page, id: string): Promise<Map<string, string>> {
   const told = new Map<string, string>();
   for (const address of [...ADDRESSES.map((a) => `/reviews/${id}/${a}`), ...ANSWERS.map((a) => `/api/reviews/${id}/${a}`)]) {
     const answer = await page.request.get(address);
     expect([address, answer.status() < 500]).toEqual([address, true]);
     const body = (await answer.body()).toString('latin1');
-    told.set(address, /xlsx$/.test(address) ? String(answer.status()) : body.replace(/nonce="[^"]*"|nonce\\?":\\?"[^"\\]*/g, 'nonce'));
+    told.set(address, /xlsx$/.test(address) ? String(answer.status()) : saidIn(body));
   }
   return told;
 }

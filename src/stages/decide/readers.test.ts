@@ -147,6 +147,11 @@ test('when both have judged, what they agree on is decided in both names; what t
   await judge('Cy', 3, 'keep');
   const both = await seen('Bo', 1);
   expect(both.decision).toMatchObject({ verdict: 'keep', person: 'Bo and Cy', how: 'agreed', grounds: 'Bo: Bo on 1.\nCy: Cy on 1.' });
+  expect(both.history.map((h) => [h.person, h.oneOfTwo])).toEqual([
+    ['Bo and Cy', false],
+    ['Cy', true],
+    ['Bo', true],
+  ]);
   expect(both.byTwo['title-abstract']).toEqual({ readers: ['Bo', 'Cy'], you: true, both: true, differ: false });
   // Both exclude: for the reason that comes first in the list.
   expect((await seen('Cy', 2)).decision).toMatchObject({ verdict: 'exclude', reasonCode: 'population' });

@@ -1,13 +1,8 @@
-import type { Coefficient } from '@/core/checks';
 import { Pill } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { AgainLine, SampleWork } from '../queries/samples-view';
+import { Coefficients } from './Coefficients';
 import { SampleHeadLine } from './SampleHeadLine';
-
-const two = (x: number) => x.toFixed(2).replace('-', '−');
-
-const coefficient = (c: Coefficient): string =>
-  'words' in c ? c.words : `${two(c.value)} (95 % interval ${two(c.low)} to ${two(c.high)})`;
 
 export function Check({ reviewId, check }: { reviewId: string; check: AgainLine }) {
   const { agreement: a, table, unsure, differences } = check;
@@ -57,12 +52,7 @@ export function Check({ reviewId, check }: { reviewId: string; check: AgainLine 
               {count(table[0]![0]! + table[1]![1]!)} of {count(a.n)} ({Math.round(a.observed * 100)} %)
               {unsure > 0 && `; of ${unsure} it could not be told the second time`}
             </dd>
-            <dt className="text-slate">Cohen's kappa</dt>
-            <dd>{coefficient(a.kappa)}</dd>
-            <dt className="text-slate">PABAK (no matter how common)</dt>
-            <dd>{coefficient(a.pabak)}</dd>
-            <dt className="text-slate">Gwet's AC1</dt>
-            <dd>{coefficient(a.ac1)}</dd>
+            <Coefficients agreement={a} />
           </dl>
         </div>
       )}

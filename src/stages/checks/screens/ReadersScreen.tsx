@@ -1,14 +1,11 @@
 import Link from 'next/link';
-import type { Coefficient } from '@/core/checks';
 import { STAGE_WORDS } from '@/core/flow';
 import { Empty } from '@/ui/empty';
 import { count, many } from '@/ui/words';
 import type { PairLine, ReadingLine } from '../queries/two-readers-view';
 import { ChecksNav } from './ChecksNav';
+import { Coefficients, coefficient } from './Coefficients';
 
-const two = (x: number) => x.toFixed(2).replace('-', '−');
-const coefficient = (c: Coefficient): string =>
-  'words' in c ? c.words : `${two(c.value)} (95 % interval ${two(c.low)} to ${two(c.high)})`;
 const percent = (share: number | null): string => (share === null ? '' : `${Math.round(share * 100)} %`);
 const SAID = { keep: 'keeps', exclude: 'excludes', background: 'background' } as const;
 
@@ -116,12 +113,7 @@ function Pair({ pair: { names, verdicts, table, agreement, otherReasons } }: { p
           {percent(agreement.observed)} of {count(agreement.n)}
           {otherReasons > 0 && `; ${many(otherReasons, 'work', 'works')} excluded for other reasons`}
         </dd>
-        <dt className="text-slate">Cohen's kappa</dt>
-        <dd>{coefficient(agreement.kappa)}</dd>
-        <dt className="text-slate">PABAK</dt>
-        <dd>{coefficient(agreement.pabak)}</dd>
-        <dt className="text-slate">Gwet's AC1</dt>
-        <dd>{coefficient(agreement.ac1)}</dd>
+        <Coefficients agreement={agreement} />
       </dl>
     </div>
   );

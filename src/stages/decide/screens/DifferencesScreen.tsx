@@ -44,6 +44,7 @@ export function DifferencesScreen({ reviewId, initial }: { reviewId: string; ini
           <Empty title="Nothing yet">What two say differently of a work stands here as soon as both have judged it.</Empty>
         </div>
       )}
+      {view.open.length > 0 && <h2 className="sr-only">To be settled</h2>}
       {view.open.map((line) => (
         <Difference key={`${line.work}${line.stage}`} reviewId={reviewId} line={line} reasons={view.reasons[line.stage]} />
       ))}

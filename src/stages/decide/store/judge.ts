@@ -1,15 +1,23 @@
-import type { ReasonLine } from '@/core/flow';
+import type { DecisionVerdict, ReasonLine, Stage } from '@/core/flow';
 import { readersOf, together } from '@/core/readers';
 import { JudgementRow, type Work } from '@/platform/db/schema';
 import type { OpenReview } from '@/platform/verbs/open-review';
 import { type Refusal, refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, type SieveState } from '@/stages/sieve';
-import type { DecideWork } from '../commands/decide';
 import { addDecision, CHANGED, FROZEN_WITH, snapshotOf } from './decisions';
 import { asJudgement, isSpoken, type SaidOf, settingAt } from './judgements';
 
-type Given = Required<Omit<DecideWork, 'workNo'>> & { act: string | null };
+/** What is said, as the verbs that decide take it. */
+interface Given {
+  stage: Stage;
+  verdict: DecisionVerdict;
+  grounds: string;
+  page: string;
+  note: string;
+  seenSeq: number;
+  act: string | null;
+}
 const NOT_YOURS = 'Two others judge this work: see People for who judges what.';
 export const BOTH_HAVE =
   'Two have judged this work: what they differ on is settled under Differences, and what they agree on is changed there too.';

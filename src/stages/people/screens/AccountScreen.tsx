@@ -1,11 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
 import { post } from '@/client/call';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { Part } from './Part';
 import { SecondFactorPart } from './SecondFactorPart';
 
 export interface AccountView {
@@ -72,16 +73,6 @@ export function AccountScreen({ account }: { account: AccountView }) {
         </div>
       </Dialog>
     </main>
-  );
-}
-
-export function Part({ title, about, children }: { title: string; about: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="mb-6 border-rule border-t pt-3">
-      <h2 className="text-lead">{title}</h2>
-      <p className="mb-2 text-slate text-small">{about}</p>
-      {children}
-    </section>
   );
 }
 

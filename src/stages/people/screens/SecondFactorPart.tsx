@@ -6,7 +6,7 @@ import { renderSVG } from 'uqr';
 import { post } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
-import { Part } from './AccountScreen';
+import { Part } from './Part';
 
 interface Begun {
   totpURI: string;

@@ -19,14 +19,18 @@ export function OpenWork({ reviewId, place, asks }: { reviewId: string; place: s
         <Link
           key={step.path}
           prefetch={false}
-          className="text-navy underline-offset-2 hover:underline"
+          className="inline-flex min-h-6 items-center text-navy underline-offset-2 hover:underline"
           href={`/reviews/${reviewId}/${step.path}`}
         >
           {step.words}
         </Link>
       ))}
       {where && (
-        <Link prefetch={false} className="text-slate underline-offset-2 hover:underline" href={`/reviews/${reviewId}/${place}`}>
+        <Link
+          prefetch={false}
+          className="inline-flex min-h-6 items-center text-slate underline-offset-2 hover:underline"
+          href={`/reviews/${reviewId}/${place}`}
+        >
           go on where you were: {where}
         </Link>
       )}

@@ -1,0 +1,65 @@
+/** What the demo and a team's installation have in common: a database, migrated; the worker and the web server, kept running. */
+import { join } from 'node:path';
+import { ensureBuild, keepRunning, runTypeScript, startWeb, startWorker } from './application.mjs';
+import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
+import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
+
+export const DATA = process.env.NARROW_SIEVE_DATA ?? join(ROOT, '.data');
+
+/**
+ * Starts the application and keeps it running until a signal ends it.
+ * @param {object} how
+ * @param {Record<string, string>} [how.env] what the parts are told beside
+ * @param {boolean} [how.web] whether this host answers requests
+ * @param {boolean} [how.worker] whether it does the work in the background
+ * @param {boolean} [how.development]
+ * @param {(env: Record<string, string>) => void} [how.before] done when the database is migrated
+ * @param {(port: number, env: Record<string, string>, own: boolean) => void} how.running done when all parts run; own:
+ *   whether the database is one of its own
+ */
+export function runApplication({ env: more = {}, web = true, worker = true, development = false, before, running: started }) {
+  const running = [];
+  let database = null;
+  let stopping = null;
+
+  /** Stops what was started, the newest first; a server that ran before is left running. */
+  function stop() {
+    stopping ??= (async () => {
+      console.log('\nStopping …');
+      for (const part of running.reverse()) await part.stop();
+      if (database?.started) database.stop();
+    })();
+    return stopping;
+  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop().then(() => process.exit(0)));
+
+  return main(async () => {
+    checkNode();
+    ensurePackages();
+    const { DATABASE_URL, DATABASE_OWNER_URL } = process.env;
+    let url = DATABASE_OWNER_URL ?? DATABASE_URL;
+    // On a server of one's own the application works as whoever DATABASE_URL names.
+    let application = { role: DATABASE_OWNER_URL ? new URL(DATABASE_URL).username : '', url: DATABASE_URL };
+    if (url) await checkOwnDatabase(url);
+    else {
+      ensurePostgres(findPostgres);
+      database = await startPostgres({ folder: join(DATA, 'postgres'), firstPort: 54329, database: 'narrow_sieve', durable: true });
+      ({ url, application } = database);
+    }
+    try {
+      const migrated = { DATABASE_URL: url, APPLICATION_ROLE: application.role, NARROW_SIEVE_DATA: DATA };
+      process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], migrated));
+      const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
+      const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA, PORT: String(port), ...more };
+      before?.(env);
+      if (web && !development) ensureBuild();
+      if (database?.started) running.push(database.keepRunning());
+      if (worker) running.push(await keepRunning('worker', () => startWorker(env)));
+      if (web) running.push(await keepRunning('web server', () => startWeb(port, env, { development })));
+      started(port, env, database !== null);
+    } catch (error) {
+      await stop();
+      throw error;
+    }
+  });
+}
