@@ -8,6 +8,8 @@ import { chromium } from '@playwright/test';
 import { main, ROOT } from './system.mjs';
 
 const TITLE = 'Bright light and day sleep in night workers';
+/** Judged by two, half-way. */
+const BY_TWO = 'The repair of historic tide mills';
 const click = (role, name) => (page) => page.getByRole(role, { name }).first().click();
 
 /** Each view: its name, its place in the review ('' for the first page), and what to do before the picture. */
@@ -28,8 +30,8 @@ const VIEWS = [
   { name: 'flow', path: 'write-up/flow' },
   { name: 'references', path: 'write-up/references' },
   { name: 'spot-check', path: 'checks/spot' },
-  { name: 'known', path: 'checks/known' },
-  { name: 'overlap', path: 'checks/overlap' },
+  { name: 'people', path: 'people' },
+  { name: 'differences', path: 'decide/differences', of: BY_TWO },
   { name: 'audit', path: 'checks/audit' },
 ];
 
@@ -46,10 +48,12 @@ await main(async () => {
     // As whoever owns the reviews of the demo.
     await page.request.post('/api/people/demo', { data: { person: '00000000-0000-4000-8000-000000000001' } });
     await page.goto('/');
-    const href = await page.getByRole('link', { name: TITLE }).getAttribute('href');
-    const review = href.split('/').slice(0, 3).join('/');
-    for (const { name, path, before } of VIEWS) {
+    const addressOf = async (title) =>
+      (await page.getByRole('link', { name: title }).getAttribute('href')).split('/').slice(0, 3).join('/');
+    const reviews = { [TITLE]: await addressOf(TITLE), [BY_TWO]: await addressOf(BY_TWO) };
+    for (const { name, path, before, of = TITLE } of VIEWS) {
       if (names.length && !names.includes(name)) continue;
+      const review = reviews[of];
       await page.goto(path === null ? '/' : path.startsWith('/') ? path : `${review}/${path}`);
       await page.waitForLoadState('networkidle');
       await before?.(page);

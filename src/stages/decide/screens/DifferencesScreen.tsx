@@ -8,7 +8,7 @@ import { STAGE_WORDS } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { Select, TextArea } from '@/ui/field';
-import { count, many } from '@/ui/words';
+import { count, many, minute } from '@/ui/words';
 import type { DifferenceLine, DifferencesView, SaidLine } from '../queries/differences-view';
 import { DecideNav } from './DecideNav';
 
@@ -123,7 +123,7 @@ function SaidBy({ said }: { said: SaidLine }) {
         <span dir="auto" className="font-medium text-ink">
           {said.person}
         </span>
-        , {new Date(said.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+        , {minute(said.at)}
       </p>
       <p>
         <b className="font-semibold">{SAID[said.verdict] ?? said.verdict}</b>
