@@ -1,3 +1,5 @@
+import { soundInput, Unsound } from '../verbs/sound-input';
+
 /** Brackets within brackets: deeper than any input of ours. */
 const MOST_DEPTH = 64;
 
@@ -17,6 +19,16 @@ export function isTooDeep(text: string, most = MOST_DEPTH): boolean {
 
 /** The JSON of a request, whose length the gate has bounded; null when it is none, or nests too deep to be ours. */
 export const readJson = async (request: Request): Promise<unknown> => parseJson(await request.text()) ?? null;
+
+/** The same, as the database can keep it; null also for what it cannot. */
+export async function readSound(request: Request): Promise<unknown> {
+  try {
+    return soundInput(await readJson(request));
+  } catch (error) {
+    if (error instanceof Unsound) return null;
+    throw error;
+  }
+}
 
 /** The value of a JSON text, or undefined. */
 export function parseJson(text: string): unknown {

@@ -244,6 +244,15 @@ test('where one keep is enough, it is decided by the rule; a third person’s wo
   expect((await seen('Di', 4)).decision).toMatchObject({ verdict: 'keep', how: 'by-rule', person: 'Bo and Cy' });
 });
 
+test('where one judges again, what one had said as one of two is no obstacle', async () => {
+  await saveReaders(people.Bo.ctx(), id, { value: { 'title-abstract': two(), 'full-text': two() } });
+  await judge('Cy', 6, 'keep');
+  await saveReaders(people.Bo.ctx(), id, { value: { 'title-abstract': ONE_READER, 'full-text': two() } });
+  expect(await judge('Cy', 6, 'background')).toMatchObject({ ok: true });
+  expect((await seen('Di', 6)).decision).toMatchObject({ verdict: 'background', person: 'Cy', how: null });
+  await readers(two());
+});
+
 test('what was said is never changed or deleted, and a review with one reader has nothing of it', async () => {
   const { em } = db.context();
   await expect(em.nativeDelete(JudgementRow, { reviewId: id })).rejects.toThrow('never changed or deleted');

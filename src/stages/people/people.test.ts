@@ -143,6 +143,13 @@ test('links let in one person once, as what they say; withdrawn and old ones nob
   expect((await said(askMembers(people.Bo!.ctx(), id))).members.map((m) => m.role)).toEqual(['owner', 'reviewer']);
 });
 
+test('a link takes nothing away: an owner who opens one for readers stays an owner', async () => {
+  const { id } = await aReview(people.Bo!.ctx());
+  const { address } = await said(invite(people.Bo!.ctx(), id, { role: 'reader', label: 'Anybody' }));
+  expect(await takeLink(people.Bo!.ctx(), wordOf(address), {})).toMatchObject({ ok: true });
+  expect((await said(askMembers(people.Bo!.ctx(), id))).members.map((m) => m.role)).toEqual(['owner']);
+});
+
 test('what each role may do; who is taken out is out at once, and what they did stays theirs', async () => {
   const { id } = await aReview(people.Bo!.ctx());
   await importText(db, id, 'VH', risEntry(1, 'Pads for knees', 'PY  - 2021'), true);

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { type Context, NotFound } from '@/platform/context';
 import { isMissingReference } from '@/platform/db/faults';
 import { PersonPlace } from '@/platform/db/schema';
-import { soundText } from '@/platform/verbs/sound-input';
 
 /** An address below a review's, with what is asked of it: never one of somebody else's. */
 export const placePath = z
@@ -14,7 +13,7 @@ export const placePath = z
 export async function keepPlace({ em, person, now }: Context, reviewId: string, path: string, workNo: number | null): Promise<void> {
   if (!person.id) return;
   try {
-    await em.upsert(PersonPlace, { reviewId, personId: person.id, path: soundText(path), workNo, at: now() });
+    await em.upsert(PersonPlace, { reviewId, personId: person.id, path, workNo, at: now() });
   } catch (error) {
     // It was deleted at this moment.
     if (isMissingReference(error)) throw new NotFound('There is no such review.');

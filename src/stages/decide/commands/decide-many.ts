@@ -9,7 +9,7 @@ import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, FROZEN_WITH, latestAt } from '../store/decisions';
 import { judge } from '../store/judge';
-import { settingAt } from '../store/judgements';
+import { ownSeqs, settingAt } from '../store/judgements';
 import { maySettle } from '../store/may-settle';
 
 export const DecideMany = z.strictObject({
@@ -45,6 +45,7 @@ export const decideMany = reviewCommand({
     const numbers = input.works.map((w) => w.workNo);
     const works = new Map((await ctx.em.find(Work, { reviewId, no: { $in: numbers } })).map((w) => [w.no, w]));
     const latest = await latestAt(ctx.em, reviewId, numbers);
+    const own = await ownSeqs(ctx, numbers);
     const act = randomUUID();
     const left: number[] = [];
     let decided = 0;
@@ -53,7 +54,7 @@ export const decideMany = reviewCommand({
       const work = works.get(workNo);
       const kept = input.stage === 'title-abstract' || known?.screening === 'keep';
       const byTwo = isReadByTwo(workNo, settingAt(ctx.review, input.stage)) && !known?.stands[input.stage];
-      if (!work || !state.indexOf.has(workNo) || (!byTwo && (known?.seq ?? 0) !== seenSeq) || !kept) {
+      if (!work || !state.indexOf.has(workNo) || (!byTwo && Math.max(known?.seq ?? 0, own.get(workNo) ?? 0) !== seenSeq) || !kept) {
         left.push(workNo);
         continue;
       }

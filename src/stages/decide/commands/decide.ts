@@ -10,7 +10,7 @@ import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, CHANGED, FROZEN_WITH } from '../store/decisions';
 import { BOTH_HAVE, judge } from '../store/judge';
-import { settingAt } from '../store/judgements';
+import { ownSeqs, settingAt } from '../store/judgements';
 import { maySettle } from '../store/may-settle';
 
 export const DecideWork = z.strictObject({
@@ -53,7 +53,8 @@ export const decideWork = reviewCommand({
     const setting = settingAt(ctx.review, input.stage);
     const stands = atStage && atStage.verdict !== 'undo' ? atStage : null;
     const byTwo = isReadByTwo(input.workNo, setting) && !stands;
-    if (!byTwo && (latest[0]?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
+    const own = (await ownSeqs(ctx, [input.workNo])).get(input.workNo) ?? 0;
+    if (!byTwo && Math.max(latest[0]?.seq ?? 0, own) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
     if (!byTwo && input.verdict === 'undo' && (!atStage || atStage.verdict === 'undo'))
       return refuse('nothing-to-undo', 'There is no decision to take back.');
     if (input.stage === 'full-text' && input.verdict !== 'undo' && latest.find((d) => d.stage === 'title-abstract')?.verdict !== 'keep')

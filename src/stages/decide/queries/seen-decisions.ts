@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { reviewQuery } from '@/platform/verbs/declare';
-import type { OpenReview } from '@/platform/verbs/open-review';
 import { latestAt } from '../store/decisions';
-import { twoJudge } from '../store/judgements';
+import { ownSeqs } from '../store/judgements';
 
 export const SeenDecisions = z.strictObject({ works: z.array(z.int().positive()).max(2000) });
 
@@ -21,13 +20,3 @@ export const seenDecisions = reviewQuery({
     return { seen: works.map((no): [workNo: number, seenSeq: number] => [no, seen(no)]) };
   },
 });
-
-/** The number of what one said last of each work, where two judge. */
-async function ownSeqs({ em, reviewId, review, person }: OpenReview, works: readonly number[]): Promise<Map<number, number>> {
-  if (!twoJudge(review) || !person.id) return new Map();
-  const rows = await em.execute<{ work_no: number; seq: number }[]>(
-    'select work_no, max(seq) as seq from judgement where review_id = ? and person_id = ? and work_no = any(?::int[]) group by work_no',
-    [reviewId, person.id, `{${works.join(',')}}`],
-  );
-  return new Map(rows.map((r) => [r.work_no, r.seq]));
-}

@@ -5,6 +5,7 @@ import { perRequest } from '@/platform/cache/parts';
 import { recent } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { type JudgementRow, PersonRow, type Review } from '@/platform/db/schema';
+import type { OpenReview } from '@/platform/verbs/open-review';
 import type { SieveState } from '@/stages/sieve';
 import { homesOf } from './latest-decisions';
 
@@ -135,6 +136,16 @@ export function readByTwo(said: ByWork): ReadWork[] {
 export function isFor(personId: string | null, work: number, setting: ReadersSetting): boolean {
   if (!isReadByTwo(work, setting) || !personId || !setting.people.includes(personId)) return true;
   return readersOf(work, setting).includes(personId);
+}
+
+/** The number of what somebody said last of each work, where two judge at some stage: as they see it beside the decisions. */
+export async function ownSeqs({ em, reviewId, review, person }: OpenReview, works: readonly number[]): Promise<Map<number, number>> {
+  if (!twoJudge(review) || !person.id) return new Map();
+  const rows = await em.execute<{ work_no: number; seq: number }[]>(
+    'select work_no, max(seq) as seq from judgement where review_id = ? and person_id = ? and work_no = any(?::int[]) group by work_no',
+    [reviewId, person.id, `{${works.join(',')}}`],
+  );
+  return new Map(rows.map((r) => [r.work_no, r.seq]));
 }
 
 /** What people are called now, by their accounts. */

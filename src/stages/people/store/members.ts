@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { Membership, type Role } from '@/platform/db/schema';
+import { Membership, ROLES, type Role } from '@/platform/db/schema';
 
 export interface MemberLine {
   id: string;
@@ -19,14 +19,13 @@ export async function membersOf(em: EntityManager, reviewId: string): Promise<Me
   return rows.map((r) => ({ ...r, since: new Date(r.since).toISOString() }));
 }
 
-/** Makes somebody a member, or gives a member another role. Somebody in particular: nobody makes nobody one. */
+/** Makes somebody a member. Who is one already keeps a role that may do more: a link takes nothing away. */
 export async function addMember(em: EntityManager, reviewId: string, personId: string | null, role: Role, since: Date): Promise<void> {
   if (!personId) return;
-  await em.upsert(
-    Membership,
-    { reviewId, personId, role, since },
-    { onConflictFields: ['reviewId', 'personId'], onConflictMergeFields: ['role'] },
-  );
+  const known = await em.findOne(Membership, { reviewId, personId });
+  if (!known) em.create(Membership, { reviewId, personId, role, since });
+  else if (ROLES.indexOf(role) < ROLES.indexOf(known.role)) known.role = role;
+  await em.flush();
 }
 
 /** Whether the review would be without an owner if this person were none. */

@@ -1,4 +1,4 @@
-import { readJson } from '@/platform/http/read-json';
+import { readSound } from '@/platform/http/read-json';
 import { isJson, route } from '@/platform/http/review-route';
 import { auth } from '@/platform/sign-in/auth';
 import { tooOften } from '@/platform/sign-in/tries';
@@ -10,7 +10,7 @@ export const POST = route<{ word: string }>('anybody', async (ctx, { word }, req
   if (!isJson(request)) return refuse('not-ours', 'This request did not come from the application.');
   const seconds = await tooOften('link from one', request.headers.get('x-narrow-sieve-from') ?? 'unknown');
   if (seconds) return refuse('too-often', 'Links were opened too often from here. Try again in a quarter of an hour.');
-  const taken = await takeLink(ctx, word, await readJson(request));
+  const taken = await takeLink(ctx, word, await readSound(request));
   if (!taken.ok) return taken;
   const answer = { ok: true, to: taken.reviewId ? `/reviews/${taken.reviewId}/question` : '/' };
   if (!taken.signIn) return answer;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { readJson } from '@/platform/http/read-json';
+import { readSound } from '@/platform/http/read-json';
 import { isJson, route } from '@/platform/http/review-route';
 import { auth } from '@/platform/sign-in/auth';
 import { tooOften, wentWell } from '@/platform/sign-in/tries';
@@ -29,7 +29,7 @@ export const POST = route<{ what: string[] }>('anybody', async (ctx, { what }, r
   if (!admission) return refuse('not-found', 'There is no such action.');
   if (!isJson(request)) return refuse('not-ours', 'This request did not come from the application.');
   if (admission === 'signed-in' && !ctx.person.admitted) return refuse('not-signed-in', 'Sign in first.');
-  const given = (await readJson(request)) ?? {};
+  const given = (await readSound(request)) ?? {};
   if (typeof given !== 'object') return refuse('bad-input', 'This cannot be read.');
   if (path === 'update-user' && !Named.strict().safeParse(given).success) return refuse('bad-input', 'Say a name.');
   const email = 'email' in given ? String(given.email).trim().toLowerCase() : null;
