@@ -66,6 +66,7 @@ test('somebody is invited, makes an account, works under a name, and is taken ou
   await wren.getByRole('button', { name: 'Make the account' }).click();
   await expect(wren.getByRole('heading', { name: 'The question' })).toBeVisible();
   await expect(wren.getByRole('link', { name: 'W. Tarrowby' })).toBeVisible();
+  await expect(wren.getByText('You may read this review, and change nothing in it.')).toBeVisible();
   // A reader changes nothing, whatever is sent.
   const origin = new URL(wren.url()).origin;
   const refused = await wren.request.post(`/api/reviews/${id}/do/save-sieve`, { data: { sieve: [], seenEdit: 0 }, headers: { origin } });

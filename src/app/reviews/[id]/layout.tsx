@@ -1,5 +1,6 @@
 import { reviewFrame } from '@/app/review-page';
 import { Asking } from '@/client/Asking';
+import { rightIn } from '@/platform/context';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
 import { stripFigures } from '@/stages/review/queries/strip-figures';
@@ -23,6 +24,11 @@ export default reviewFrame('read', async (ctx, id, children) => {
       </a>
       <TopBar reviewId={id} title={title} asOf={asOf} person={ctx.person.name ?? ''} figures={figures} />
       <StageStrip reviewId={id} figures={figures} />
+      {(await rightIn(ctx, id)) === 'read' && (
+        <p className="border-rule border-b bg-picked px-5 py-1 text-small print:hidden">
+          You may read this review, and change nothing in it.
+        </p>
+      )}
       <JobBanner reviewId={id} jobs={await jobLines(ctx, id)} />
       <div id="content" tabIndex={-1} className="outline-none">
         {children}
