@@ -14,7 +14,6 @@ import {
 } from '@/core/grounds';
 import type { LikelyAxis } from '@/core/likely';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
-import { isReadByTwo, readersOf } from '@/core/readers';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
 import { isoToDay } from '@/core/record';
 import { LEFT, limiterWords } from '@/core/sieve';
@@ -32,22 +31,18 @@ import {
   type CurrentDecision,
   decisionsOn,
   type FullTextLine,
-  judgementsOf,
   lineOf,
   lookAgain,
-  namesOf,
   type ReviewState,
   reviewState,
   seenOfWork,
-  settingAt,
-  spoken,
   templatesOf,
   titlesHeld,
-  twoJudge,
 } from '@/stages/decide';
 import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
 import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
 import { outcomeWords, overridesOn } from '@/stages/sieve';
+import { byTwo, type JudgedByTwo } from './by-two';
 import { type LikelyOfAxis, likelyOfWork, ruledAlike } from './likely-of-work';
 
 export interface RecordDetail {
@@ -125,8 +120,7 @@ export interface WorkDetail {
     /** What one of two said, where two judge: not the decision on the work. */
     oneOfTwo: boolean;
   }[];
-  /** Of each stage at which two judge this work: who does, whether both have, and whether somebody is to settle what they differ on. */
-  byTwo: Partial<Record<Stage, { readers: string[]; you: boolean; both: boolean; differ: boolean }>>;
+  byTwo: Partial<Record<Stage, JudgedByTwo>>;
 }
 
 interface Row extends Judgeable {
@@ -272,26 +266,6 @@ const FLAG_SLOT: Partial<Record<Flag, string>> = {
 
 const wordOf = (word: WorkDetail['overrides'][number] | undefined): string =>
   word ? `let through at ${word.limiters.join(' and ')} by the word of ${word.person}: ${word.reason}` : '';
-
-/** Who judges a work where two do. What is said of it here follows from one's own judgement and from what both have said. */
-async function byTwo(ctx: Context, state: ReviewState, workNo: number): Promise<WorkDetail['byTwo']> {
-  const found: WorkDetail['byTwo'] = {};
-  if (!twoJudge(state.review)) return found;
-  const judgements = await judgementsOf(ctx, state);
-  for (const stage of STAGES) {
-    const setting = settingAt(state.review, stage);
-    if (!isReadByTwo(workNo, setting)) continue;
-    const readers = readersOf(workNo, setting);
-    const names = await namesOf(ctx.em, readers);
-    const both = spoken(judgements[stage].get(workNo)).slice(0, 2);
-    const stands = stage === 'full-text' ? state.staged.get(workNo)?.fullText : state.staged.get(workNo)?.screening;
-    found[stage] = {
-      ...{ readers: readers.map((id) => names.get(id) ?? 'somebody who left'), you: readers.includes(ctx.person.id ?? '') },
-      ...{ both: both.length === 2, differ: both.length === 2 && (!stands || stands.verdict === 'undo') },
-    };
-  }
-  return found;
-}
 
 function stagedOf(staged: ReviewState['staged'], workNo: number): WorkDetail['staged'] {
   const { screening, fullText } = staged.get(workNo) ?? {};
