@@ -26,7 +26,10 @@ class TooLarge extends Error {}
  * @returns what `use` gives; null when the file is larger
  */
 export async function withIncoming<T>(body: Readable, most: number, use: (file: Incoming) => Promise<T>): Promise<T | null> {
+  // A line that breaks before anybody reads is heard of all the same.
+  body.once('error', () => {});
   await mkdir(incomingFolder(), { recursive: true });
+  if (body.errored) throw body.errored;
   const path = join(incomingFolder(), randomUUID());
   const hash = createHash('sha256');
   let bytes = 0;

@@ -62,6 +62,10 @@ test('what is larger than it may be is not kept, and nothing of an upload stays 
   torn.push('begun');
   setTimeout(() => torn.destroy(new Error('torn')), 10);
   await expect(withIncoming(torn, 1000, async () => 'used')).rejects.toThrow('torn');
+  const tornAtOnce = new Readable({ read: () => {} });
+  const never = withIncoming(tornAtOnce, 1000, async () => 'used');
+  tornAtOnce.destroy(new Error('torn at once'));
+  await expect(never).rejects.toThrow('torn at once');
   await expect(
     withIncoming(Readable.from(['x']), 10, async () => {
       throw new Error('not wanted');
