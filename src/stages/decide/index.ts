@@ -25,7 +25,7 @@ export { seenDecisions } from './queries/seen-decisions';
 export { asSeen, seenOfWork } from './store/as-seen';
 export { type AttachmentLine, addPages, attachmentsOf, titlesHeld } from './store/attachments';
 export { type FullTextLine, lineOf } from './store/full-text';
-export { BOTH_HAVE_JUDGED, judgementsOf, namesOf, readByTwo, settingAt, spoken, twoJudge } from './store/judgements';
+export { BOTH_HAVE_JUDGED, judgementsOf, namesOf, ownSeqs, readByTwo, settingAt, spoken, twoJudge } from './store/judgements';
 export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
 export { isOwn } from './store/own';
 export { decisionsOn, placeIn, type ReviewState, reviewState } from './store/review-state';

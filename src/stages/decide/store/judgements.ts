@@ -139,7 +139,10 @@ export function isFor(personId: string | null, work: number, setting: ReadersSet
 }
 
 /** The number of what somebody said last of each work, where two judge at some stage: as they see it beside the decisions. */
-export async function ownSeqs({ em, reviewId, review, person }: OpenReview, works: readonly number[]): Promise<Map<number, number>> {
+export async function ownSeqs(
+  { em, reviewId, review, person }: Pick<OpenReview, 'em' | 'reviewId' | 'review' | 'person'>,
+  works: readonly number[],
+): Promise<Map<number, number>> {
   if (!twoJudge(review) || !person.id) return new Map();
   const rows = await em.execute<{ work_no: number; seq: number }[]>(
     'select work_no, max(seq) as seq from judgement where review_id = ? and person_id = ? and work_no = any(?::int[]) group by work_no',

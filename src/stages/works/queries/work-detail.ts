@@ -33,6 +33,7 @@ import {
   type FullTextLine,
   lineOf,
   lookAgain,
+  ownSeqs,
   type ReviewState,
   reviewState,
   seenOfWork,
@@ -200,6 +201,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   const seen = await asSeen(ctx, state);
   const judgements = await seenOfWork(ctx, state, workNo);
   const own = judgements.filter((j) => j.personId === ctx.person.id);
+  // Of the work itself: what was said of one that it absorbed has numbers of its own.
+  const ownSeq = (await ownSeqs({ ...ctx, reviewId, review }, [workNo])).get(workNo) ?? 0;
   const mine = STAGES.flatMap((s) => (seen.own[s].has(workNo) ? own.filter((j) => j.stage === s && j.verdict !== 'undo') : []));
   return {
     no: workNo,
@@ -234,7 +237,7 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       classification,
     ),
     pdfs: await pdfsOf(ctx, reviewId, workNo, [shown.title, ...rows.map((r) => r.item.title)]),
-    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq), ...own.map((j) => j.seq)),
+    seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq), ownSeq),
     byTwo: await byTwo(ctx, state, workNo),
     history: [
       ...judgements.filter((j) => mine.includes(j)),
