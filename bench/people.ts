@@ -23,6 +23,8 @@ const RECORDS = 10_000;
 const PEOPLE = 50;
 const EVERY_MS = 2000;
 const ROUNDS = 30;
+/** So long both processes read the review and have their code compiled. */
+const WARM_MS = 15_000;
 const PASSWORD = 'a bench is a long seat';
 
 interface Person {
@@ -69,6 +71,8 @@ export async function people() {
 /** One after another, then eight at once. */
 async function signingIn(context: () => Context, address: string) {
   const { em, now } = context();
+  // A bench that ran a moment ago has used up the tries from this machine.
+  await em.execute('delete from tried');
   const email = `${randomUUID()}@bench.example`;
   await makeAccount(em, now(), { name: 'Bench', email, password: PASSWORD });
   const once = async () => {
@@ -118,7 +122,8 @@ async function deciding(
   mine?: (person: Person, work: number) => boolean,
 ) {
   const numbers = Array.from((await reviewState(context(), review)).columns.numbers);
-  const saving: number[] = [];
+  const saving: { at: number; ms: number }[] = [];
+  const from = performance.now();
   let saved = 0;
   const decide = async (person: Person, workNo: number) => {
     const then = encodeURIComponent(JSON.stringify([{ ask: 'work', input: { no: workNo } }]));
@@ -127,7 +132,7 @@ async function deciding(
       ...{ method: 'POST', headers: { ...json, cookie: person.cookie } },
       body: JSON.stringify({ workNo, verdict: workNo % 3 ? 'keep' : 'background', reasonCode: '', grounds: 'Bench.', seenSeq: 0 }),
     });
-    saving.push(performance.now() - began);
+    saving.push({ at: began - from, ms: performance.now() - began });
     if (((await answer.json()) as { ok: boolean }).ok) saved++;
   };
   await Promise.all(
@@ -145,6 +150,7 @@ async function deciding(
   const stored = mine ? await em.count(JudgementRow, { reviewId: review }) : await em.count(Decision, { reviewId: review });
   row(
     `${people.length} people decide ${how}, one every 2 s each, with the work as it is then: saving (wanted: p95 100 ms)`,
-    `${spread(saving)}; ${saved} acknowledged, ${stored} in the database`,
+    `${spread(saving.map((s) => s.ms))}; once the processes are warm, after ${WARM_MS / 1000} s: ` +
+      `${spread(saving.filter((s) => s.at > WARM_MS).map((s) => s.ms))}; ${saved} acknowledged, ${stored} in the database`,
   );
 }

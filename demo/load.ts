@@ -96,7 +96,7 @@ let clock = Date.UTC(2026, 8, 14, 9, 0, 0);
 
 const orm = await MikroORM.init(ormConfig());
 /** Demo decisions carry made-up times, a few minutes apart. */
-const context = (): Context => ({ em: orm.em.fork(), person: signedIn(orm.em.fork(), DEMO_OWNER), now: nextMoment });
+const context = (): Context => ({ em: orm.em.fork(), person: signedIn(async () => orm.em.fork(), DEMO_OWNER), now: nextMoment });
 function nextMoment(): Date {
   clock += 97_000;
   return new Date(clock);
@@ -160,7 +160,7 @@ async function loadMills() {
   await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
   await saveStages(context(), id, { twoStages: false });
   await letIn(orm.em.fork(), id, context().now());
-  await judgeByTwo((who) => ({ ...context(), person: signedIn(orm.em.fork(), who) }), id);
+  await judgeByTwo((who) => ({ ...context(), person: signedIn(async () => orm.em.fork(), who) }), id);
   await orm.em.fork().nativeUpdate(Review, { id }, { title: MILLS_TITLE });
 }
 

@@ -51,5 +51,5 @@ test('whoever looks after the application is told how it is', async ({ page }) =
   expect([health.status(), await health.json()]).toEqual([200, expect.objectContaining({ ok: true })]);
   const metrics = await page.request.get('/metrics');
   expect(metrics.headers()['content-type']).toContain('text/plain');
-  expect(await metrics.text()).toMatch(/^narrow_sieve_jobs\{state="queued"\} \d+$/m);
+  expect(await metrics.text()).toMatch(/^narrow_sieve_jobs\{server="home",state="queued"\} \d+$/m);
 });

@@ -2,9 +2,34 @@
 import { join } from 'node:path';
 import { ensureBuild, keepRunning, runTypeScript, startWeb, startWorker } from './application.mjs';
 import { checkOwnDatabase, findPostgres, freePort, startPostgres } from './postgres.mjs';
-import { checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
+import { Advice, checkNode, ensurePackages, ensurePostgres, main, ROOT } from './system.mjs';
 
 export const DATA = process.env.NARROW_SIEVE_DATA ?? join(ROOT, '.data');
+
+/**
+ * The databases of reviews beside the first: REVIEW_DATABASES names them, as name=url with spaces between them, and
+ * REVIEW_DATABASES_OWNER in the same way who owns their tables, where that is somebody else.
+ * @param {Record<string, string | undefined>} env
+ */
+export function otherDatabases({ REVIEW_DATABASES = '', REVIEW_DATABASES_OWNER = '' }) {
+  const named = (variable, text) =>
+    text
+      .split(/\s+/)
+      .filter(Boolean)
+      .map((entry) => {
+        const [, name, url] = /^([a-z][a-z0-9-]{0,39})=(.+)$/.exec(entry) ?? [];
+        if (!name || name === 'home' || !URL.canParse(url))
+          throw new Advice(
+            `${variable}: "${name ?? entry.split('=')[0]}" is not of the form name=postgres://…; "home" is the one of DATABASE_URL.`,
+          );
+        return { name, url };
+      });
+  const owners = new Map(named('REVIEW_DATABASES_OWNER', REVIEW_DATABASES_OWNER).map((o) => [o.name, o.url]));
+  return named('REVIEW_DATABASES', REVIEW_DATABASES).map(({ name, url }) => {
+    const owner = owners.get(name);
+    return { name, url, owner: owner ?? url, role: owner ? decodeURIComponent(new URL(url).username) : '' };
+  });
+}
 
 /**
  * Starts the application and keeps it running until a signal ends it.
@@ -47,14 +72,22 @@ export function runApplication({ env: more = {}, web = true, worker = true, deve
       ({ url, application } = database);
     }
     try {
-      const migrated = { DATABASE_URL: url, APPLICATION_ROLE: application.role, NARROW_SIEVE_DATA: DATA };
-      process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], migrated));
+      const others = otherDatabases(process.env);
+      for (const [owner, role] of [[url, application.role], ...others.map((o) => [o.owner, o.role])]) {
+        if (owner !== url) await checkOwnDatabase(owner);
+        const migrated = { DATABASE_URL: owner, APPLICATION_ROLE: role, NARROW_SIEVE_DATA: DATA };
+        process.stdout.write(runTypeScript('src/platform/db/migrate.ts', ['up'], migrated));
+      }
       const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
       const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA, PORT: String(port), ...more };
       before?.(env);
       if (web && !development) ensureBuild();
       if (database?.started) running.push(database.keepRunning());
-      if (worker) running.push(await keepRunning('worker', () => startWorker(env)));
+      // A worker for each database: what is queued there is done there.
+      const alone = { ...env, REVIEW_DATABASES: '' };
+      if (worker) running.push(await keepRunning('worker', () => startWorker(alone)));
+      for (const { name, url: at } of worker ? others : [])
+        running.push(await keepRunning(`worker of ${name}`, () => startWorker({ ...alone, DATABASE_URL: at })));
       if (web) running.push(await keepRunning('web server', () => startWeb(port, env, { development })));
       started(port, env, database !== null);
     } catch (error) {

@@ -1,6 +1,8 @@
 'use server';
 import { redirect } from 'next/navigation';
 import { z } from 'zod';
+import { serverForNew, writePlace } from '@/platform/db/directory';
+import { freshEm } from '@/platform/db/orm';
 import { currentContext } from '@/platform/http/current-context';
 import { createReview } from '@/stages/question/commands/create-review';
 import { ReviewSettings } from '@/stages/question/commands/save-settings';
@@ -14,7 +16,12 @@ export async function createReviewAction(_before: FormState, form: FormData): Pr
   const from = z.enum(START_NAMES).catch('empty').parse(start);
   const parsed = ReviewSettings.safeParse(settings);
   if (!parsed.success) return { errors: firstErrors(parsed.error) };
-  const { id } = await createReview(await currentContext(), parsed.data, from);
+  const ctx = await currentContext();
+  if (!ctx.person.admitted)
+    return { errors: { form: 'You are not signed in, or not any more. Sign in in another tab: what you typed here stays.' } };
+  const server = await serverForNew();
+  const { id } = await createReview({ ...ctx, em: await freshEm(server) }, parsed.data, from);
+  await writePlace(id, server);
   redirect(`/reviews/${id}/question`);
 }
 

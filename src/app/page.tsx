@@ -38,7 +38,7 @@ const card = (r: ReviewLine, i: number) => (
 );
 
 export default page('signed-in', async (ctx, _params, _search) => {
-  const reviews = await listReviews(ctx);
+  const { reviews, silent } = await listReviews(ctx);
   return (
     <>
       <TopBar person={ctx.person.name ?? ''} administrator={ctx.person.administrator} />
@@ -48,6 +48,11 @@ export default page('signed-in', async (ctx, _params, _search) => {
             <h1 id="reviews" className="mb-3 text-display">
               Reviews
             </h1>
+            {silent.map((server) => (
+              <p key={server} role="status" className="mb-3 text-slate">
+                The database “{server}” does not answer just now: reviews that lie there are not shown. Nothing in them is lost.
+              </p>
+            ))}
             {reviews.length === 0 && <p className="text-slate">None yet. Create one beside, then add the databases you searched.</p>}
             <ul className="flex flex-col gap-3">{reviews.filter((r) => !r.archived).map(card)}</ul>
             {reviews.some((r) => r.archived) && (

@@ -3,7 +3,7 @@ import { notFound, redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { reading } from '@/platform/cache/parts';
 import { type Context, NotFound, openReview, rightIn } from '@/platform/context';
-import { currentContext } from '@/platform/http/current-context';
+import { atReview, currentContext } from '@/platform/http/current-context';
 import { admits } from '@/platform/http/review-route';
 import { type Admission, includes, type Right } from '@/platform/verbs/rights';
 
@@ -61,8 +61,9 @@ export function reviewPage<P extends object = object>(
 ): Page<P & { id: string }> {
   const opened = async (ctx: Context, params: P & { id: string }, search: Search, children?: ReactNode) => {
     if (!includes(await rightIn(ctx, params.id), right)) notFound();
-    await openReview(ctx, params.id);
-    return render(ctx, params, search, children);
+    const at = await atReview(ctx, params.id);
+    await openReview(at, params.id);
+    return render(at, params, search, children);
   };
   return Object.assign(page<P & { id: string }>('signed-in', opened), { admits: right });
 }

@@ -101,7 +101,7 @@ beforeAll(async () => {
 let pair: { id: string; people: [string, string] };
 const asReader = (who: 0 | 1) => ({
   ...db.context(),
-  person: signedIn(db.context().em, { id: pair.people[who], name: `Reader ${who}`, administrator: false }),
+  person: signedIn(async () => db.context().em, { id: pair.people[who], name: `Reader ${who}`, administrator: false }),
 });
 async function twoReaders() {
   const { em, now } = db.context();

@@ -8,10 +8,15 @@ export function databaseUrl(): string {
   return url;
 }
 
-/** Run-time options (web, worker, tests). The migrator is configured apart, to keep it out of the application. */
-export const ormConfig = (url = databaseUrl()) =>
+/**
+ * Run-time options (web, worker, tests). The migrator is configured apart, to keep it out of the application.
+ * @param contextName of its own for each database: inside a transaction the ORM takes every entity manager of one name for
+ *   that of the transaction
+ */
+export const ormConfig = (url = databaseUrl(), contextName = 'home') =>
   defineConfig({
     clientUrl: url,
+    contextName,
     entities,
     metadataCache: { enabled: false },
     forceUtcTimezone: true,

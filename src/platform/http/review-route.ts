@@ -2,7 +2,7 @@ import { type Context, rightIn } from '../context';
 import { refuse, statusOf } from '../verbs/refusals';
 import { type Admission, includes, type Person, type Right } from '../verbs/rights';
 import { answer } from './answer';
-import { currentContext } from './current-context';
+import { atReview, currentContext } from './current-context';
 
 /** What a handler gives back: an answer of its own, or what a verb said, which is sent as JSON with its status. */
 type Given = Response | object;
@@ -55,7 +55,7 @@ export function reviewRoute<P extends object = object>(
 ): Route<P & { id: string }> {
   const opened = async (ctx: Context, params: P & { id: string }, request: Request) => {
     if (!includes(await rightIn(ctx, params.id), right)) return refuse('not-allowed', 'You may not do this in this review.');
-    return handle(ctx, params, request);
+    return handle(await atReview(ctx, params.id), params, request);
   };
   return Object.assign(route<P & { id: string }>('signed-in', opened, options), { admits: right });
 }

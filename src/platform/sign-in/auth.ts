@@ -86,7 +86,8 @@ function makeAuth(secret: string, { publicUrl, institution, demo }: RunSettings,
     },
     advanced: {
       ...{ useSecureCookies: publicUrl.startsWith('https:'), cookiePrefix: 'narrow-sieve' },
-      database: { generateId: () => randomUUID() },
+      // Who is signed in is asked with every request: in one question.
+      database: { generateId: () => randomUUID(), joins: true },
       // Addresses are not kept, so none is looked for.
       ipAddress: { disableIpTracking: true },
     },

@@ -96,7 +96,7 @@ test('who comes from the institution for the first time has an account, and noth
   const { cookie, to } = await signOn();
   expect(to).not.toContain('failed');
   const { em } = db.context();
-  expect(await personOf(new Headers({ cookie }), em)).toMatchObject({ name: 'Wilma Tarn', administrator: false });
+  expect(await personOf(new Headers({ cookie }), async () => em)).toMatchObject({ name: 'Wilma Tarn', administrator: false });
   expect(await em.findOneOrFail(PersonRow, { email: 'wilma@institute.example' })).toMatchObject({ image: null, administrator: false });
   const credentials = await em.find(PersonCredential, {});
   expect(credentials).toMatchObject([
@@ -107,7 +107,7 @@ test('who comes from the institution for the first time has an account, and noth
 test('coming again one is the same person, whatever the name is now', async () => {
   claims = { ...claims, name: 'Wilma Tarn-Beck' };
   const { cookie } = await signOn();
-  expect(await personOf(new Headers({ cookie }), db.context().em)).toMatchObject({ name: 'Wilma Tarn' });
+  expect(await personOf(new Headers({ cookie }), async () => db.context().em)).toMatchObject({ name: 'Wilma Tarn' });
   expect(await db.context().em.count(PersonRow, {})).toBe(1);
 });
 
@@ -118,5 +118,5 @@ test('an e-mail that the institution has not proved takes over nobody’s accoun
   claims = { sub: 'u-18', name: 'Somebody', email: 'hob@institute.example', email_verified: false };
   const { cookie, to } = await signOn();
   expect(to).toContain('failed');
-  expect((await personOf(new Headers({ cookie }), db.context().em)).admitted).toBe(false);
+  expect((await personOf(new Headers({ cookie }), async () => db.context().em)).admitted).toBe(false);
 });

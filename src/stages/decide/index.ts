@@ -17,7 +17,7 @@ export { undoAct } from './commands/undo-act';
 export { writeDifference } from './commands/write-difference';
 export { compareVersions } from './queries/compare-versions';
 export { askDifferences } from './queries/differences-view';
-export { lookAgain } from './queries/look-again';
+export { changedOn } from './queries/look-again';
 export { precedents } from './queries/precedents';
 export { askReaders, readingStages, type StageReading } from './queries/readers-view';
 export { searchPdfs } from './queries/search-pdfs';

@@ -47,7 +47,7 @@ beforeAll(async () => {
     const personId = (await makeAccount(em, now(), { name, email: `${name}@example.org`, password: null }))!;
     people[name] = {
       id: personId,
-      ctx: () => ({ ...db.context(), person: signedIn(db.context().em, { id: personId, name, administrator: false }) }),
+      ctx: () => ({ ...db.context(), person: signedIn(async () => db.context().em, { id: personId, name, administrator: false }) }),
     };
   }
   ({ id } = await aReview(people.Bo.ctx()));

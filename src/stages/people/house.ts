@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Context } from '@/platform/context';
+import { onEveryServer, otherServers } from '@/platform/db/directory';
 import { OneTimeLink, PersonRow } from '@/platform/db/schema';
 import { linkAddress, makeLink } from '@/platform/sign-in/links';
 import { sendPasswordLink } from '@/platform/sign-in/mail';
@@ -17,14 +18,18 @@ export interface PersonLine {
   reviews: number;
 }
 
-/** Everybody with an account at this installation, for administrators. */
+/** Everybody with an account at this installation, for administrators. Of a server that does not answer no review is counted. */
 export async function peopleOfHouse(ctx: Context): Promise<PersonLine[]> {
-  return ctx.em.execute(
+  const { answers } = await onEveryServer(ctx.em, (em) =>
+    em.execute<{ id: string; reviews: number }[]>('select person_id as id, count(*)::int as reviews from membership group by person_id'),
+  );
+  const people = await ctx.em.execute<Omit<PersonLine, 'reviews'>[]>(
     `select p.id, p.name, case when p.closed_at is null then p.email else '' end as email, p.administrator,
-       p.closed_at is not null as closed, p.two_factor_enabled as "twoFactor",
-       (select count(*)::int from membership m where m.person_id = p.id) as reviews
+       p.closed_at is not null as closed, p.two_factor_enabled as "twoFactor"
      from person p order by p.closed_at is not null, lower(p.name), p.id`,
   );
+  const rows = answers.flat();
+  return people.map((p) => ({ ...p, reviews: rows.reduce((sum, r) => sum + (r.id === p.id ? r.reviews : 0), 0) }));
 }
 
 /** What administrators may change of the installation. */
@@ -72,8 +77,10 @@ export const closeOwn = (ctx: Context) =>
   });
 
 async function closed(ctx: Context, id: string) {
-  const [alone] = await ownedAlone(ctx.em, id);
+  const others = await otherServers();
+  const [alone] = (await Promise.all([ctx.em, ...others].map((em) => ownedAlone(em, id)))).flat();
   if (alone) return refuse('last-owner', `“${alone.title}” would have no owner: make somebody else one first, or delete it.`);
-  await closeAccount(ctx.em, ctx.now(), id);
+  // Elsewhere first: when a server does not answer, the account is as it was, and can be closed when it does.
+  for (const em of [...others, ctx.em]) await closeAccount(em, ctx.now(), id);
   return { ok: true };
 }

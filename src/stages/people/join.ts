@@ -1,5 +1,7 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import type { Context } from '@/platform/context';
+import { otherServers } from '@/platform/db/directory';
 import { noteChange } from '@/platform/db/note-change';
 import { type OneTimeLink, PersonRow, Review } from '@/platform/db/schema';
 import { findLink, spendLink } from '@/platform/sign-in/links';
@@ -21,10 +23,17 @@ const GONE = 'This link was used, has been withdrawn, or is too old. Ask whoever
 
 /** What a link is for; null when it is worth nothing. Looking at it does not use it up. */
 export async function linkView(ctx: Context, word: string): Promise<LinkView | null> {
-  const link = await findLink(ctx.em, ctx.now(), word);
+  const at = await whereLinkIs(ctx, word);
+  const link = at && (await findLink(at.em, ctx.now(), word));
   if (!link) return null;
-  const review = link.reviewId ? await ctx.em.findOne(Review, { id: link.reviewId }) : null;
+  const review = link.reviewId ? await at.em.findOne(Review, { id: link.reviewId }) : null;
   return { kind: link.kind, label: link.label, title: review ? review.title : null, role: link.role };
+}
+
+/** A link into a review stands where the review lies, any other at home. */
+async function whereLinkIs(ctx: Context, word: string): Promise<Context | null> {
+  for (const em of [ctx.em, ...(await otherServers())]) if (await findLink(em, ctx.now(), word)) return { ...ctx, em };
+  return null;
 }
 
 /** What somebody fills in who has no account yet. */
@@ -39,15 +48,19 @@ type Joined = {
 
 /**
  * Uses a link: makes the account it is for, sets a password anew, or lets somebody who is signed in into a review.
- * Everything or nothing: a link whose account could not be made can be used again.
+ * Everything or nothing: a link whose account could not be made can be used again. Where the review lies on another
+ * server the account is made first: if that server then fails, the link can be used by whoever has signed in.
  */
 export async function takeLink(ctx: Context, word: string, given: unknown): Promise<Joined | Refusal> {
   const at = ctx.now();
-  return ctx.em
+  const there = await whereLinkIs(ctx, word);
+  if (!there) return refuse('no-link', GONE);
+  return there.em
     .transactional(async (em): Promise<Joined | Refusal> => {
       const link = await findLink(em, at, word);
       if (!link || !(await spendLink(em, at, link))) return refuse('no-link', GONE);
-      const answer = await taken({ ...ctx, em }, link, given);
+      const home = there.em === ctx.em ? em : ctx.em;
+      const answer = await taken({ ...ctx, em }, home, link, given);
       // Thrown, so that the link is as it was.
       if (!answer.ok) throw new Unused(answer);
       return answer;
@@ -63,7 +76,8 @@ class Unused extends Error {
   }
 }
 
-async function taken(ctx: Context, link: OneTimeLink, given: unknown): Promise<Joined | Refusal> {
+/** @param home where people sign in */
+async function taken(ctx: Context, home: EntityManager, link: OneTimeLink, given: unknown): Promise<Joined | Refusal> {
   const at = ctx.now();
   if (link.kind === 'password') {
     const parsed = NewPassword.safeParse(given);
@@ -80,7 +94,7 @@ async function taken(ctx: Context, link: OneTimeLink, given: unknown): Promise<J
   }
   const parsed = NewPerson.safeParse(given);
   if (!parsed.success) return refuse('bad-input', parsed.error.issues[0]!.message);
-  const id = await makeAccount(ctx.em, at, { ...parsed.data, administrator: link.kind === 'administrator' });
+  const id = await makeAccount(home, at, { ...parsed.data, administrator: link.kind === 'administrator' });
   if (!id) return refuse('email-taken', 'There is an account with this e-mail: sign in with it, then open the link again.');
   await enter(ctx, link, { id, name: parsed.data.name });
   return { ok: true, reviewId: link.reviewId ?? null, signIn: parsed.data };
@@ -90,6 +104,6 @@ async function enter(ctx: Context, link: OneTimeLink, who: { id: string; name: s
   if (!link.reviewId) return;
   const review = await ctx.em.findOneOrFail(Review, { id: link.reviewId });
   await addMember(ctx.em, link.reviewId, who.id, link.role!, ctx.now());
-  const person = signedIn(ctx.em, { ...who, administrator: false });
+  const person = signedIn(async () => ctx.em, { ...who, administrator: false });
   await noteChange({ ...ctx, person }, review, { kind: 'member', did: 'joined', subject: `${who.name} (${link.role})` });
 }

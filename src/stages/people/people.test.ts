@@ -36,7 +36,7 @@ async function newPerson(name: string, administrator = false) {
     password: PASSWORD,
     administrator,
   }))!;
-  people[name] = { id, ctx: () => ({ ...db.context(), person: signedIn(db.context().em, { id, name, administrator }) }) };
+  people[name] = { id, ctx: () => ({ ...db.context(), person: signedIn(async () => db.context().em, { id, name, administrator }) }) };
 }
 const wordOf = (address: string): string => address.split('/link/')[1]!;
 /** Signs in as a browser does. @returns the cookies, or null when it was refused */
@@ -49,7 +49,7 @@ async function cookiesOf(email: string, password: string): Promise<string | null
         .join('; ')
     : null;
 }
-const whoIs = (cookie: string) => personOf(new Headers({ cookie }), db.context().em);
+const whoIs = (cookie: string) => personOf(new Headers({ cookie }), async () => db.context().em);
 
 beforeAll(async () => {
   db = await openTestDatabase();
@@ -93,14 +93,14 @@ test('a review belongs to who makes it; to others it is not there', async () => 
   await expect(askMembers(people.Cy!.ctx(), id)).rejects.toThrow('There is no such review.');
   // An administrator lets people in here, and reads nobody's review.
   await expect(askMembers(people.Ada!.ctx(), id)).rejects.toThrow('There is no such review.');
-  expect((await listReviews(people.Cy!.ctx())).map((r) => r.id)).not.toContain(id);
-  expect((await listReviews(people.Bo!.ctx())).map((r) => r.id)).toContain(id);
-  expect(await listReviews({ ...db.context(), person: STRANGER })).toEqual([]);
+  expect((await listReviews(people.Cy!.ctx())).reviews.map((r) => r.id)).not.toContain(id);
+  expect((await listReviews(people.Bo!.ctx())).reviews.map((r) => r.id)).toContain(id);
+  expect(await listReviews({ ...db.context(), person: STRANGER })).toEqual({ reviews: [], silent: [] });
 });
 
 test('a review from before people signed in belongs to administrators, until it has an owner', async () => {
   const { id } = await aReview(db.context());
-  expect((await listReviews(people.Ada!.ctx())).map((r) => r.id)).toContain(id);
+  expect((await listReviews(people.Ada!.ctx())).reviews.map((r) => r.id)).toContain(id);
   const { address } = await said(invite(people.Ada!.ctx(), id, { role: 'owner', label: 'Cy' }));
   expect(await takeLink(people.Cy!.ctx(), wordOf(address), {})).toMatchObject({ ok: true, reviewId: id });
   await expect(askMembers(people.Ada!.ctx(), id)).rejects.toThrow('There is no such review.');
@@ -236,7 +236,7 @@ test('programs of ours are nobody, and may do everything', async () => {
 
 test('one goes on where one was, in each review, and nobody else’s place is kept for others', async () => {
   const { id } = await aReview(people.Bo!.ctx());
-  const placeOf = async (who: string) => (await listReviews(people[who]!.ctx())).find((r) => r.id === id)?.place ?? null;
+  const placeOf = async (who: string) => (await listReviews(people[who]!.ctx())).reviews.find((r) => r.id === id)?.place ?? null;
   expect(await placeOf('Bo')).toBeNull();
   await keepPlace(people.Bo!.ctx(), id, 'decide?show=open&work=3', 3);
   await keepPlace(people.Bo!.ctx(), id, 'sieve?limiter=peer', null);

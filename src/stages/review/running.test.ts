@@ -23,8 +23,19 @@ test('what waits and what failed is counted, and for how long the oldest has wai
 });
 
 test('every figure has its help and its type, and a line a value', () => {
-  const text = metricsText({ database: 0.002, jobs: { queued: 3, running: 1, failed: 0 }, waiting: 12, reviews: 2 }, 1000, 60);
-  expect(text).toContain('# TYPE narrow_sieve_jobs gauge\nnarrow_sieve_jobs{state="queued"} 3\nnarrow_sieve_jobs{state="running"} 1\n');
+  const text = metricsText(
+    [
+      { server: 'home', running: { database: 0.002, jobs: { queued: 3, running: 1, failed: 0 }, waiting: 12, reviews: 2 } },
+      { server: 'north', running: null },
+    ],
+    1000,
+    60,
+  );
+  expect(text).toContain(
+    '# TYPE narrow_sieve_jobs gauge\nnarrow_sieve_jobs{server="home",state="queued"} 3\nnarrow_sieve_jobs{server="home",state="running"} 1\n',
+  );
+  expect(text).toContain('narrow_sieve_database_up{server="home"} 1\nnarrow_sieve_database_up{server="north"} 0\n');
   // Each line is a comment, or a name with labels and a number.
-  for (const line of text.trimEnd().split('\n')) expect(line).toMatch(/^(?:# (?:HELP|TYPE) \w+ .+|\w+(?:\{\w+="\w+"\})? [\d.e+-]+)$/);
+  for (const line of text.trimEnd().split('\n'))
+    expect(line).toMatch(/^(?:# (?:HELP|TYPE) \w+ .+|\w+(?:\{\w+="\w+"(?:,\w+="\w+")*\})? [\d.e+-]+)$/);
 });

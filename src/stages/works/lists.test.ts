@@ -199,5 +199,5 @@ test('the command line stops, holds and lets through what the application does',
 });
 
 test('reviews are listed with their sizes', async () => {
-  expect(await listReviews(db.context())).toContainEqual(expect.objectContaining({ id, records: 6, works: 5, decisions: 1 }));
+  expect((await listReviews(db.context())).reviews).toContainEqual(expect.objectContaining({ id, records: 6, works: 5, decisions: 1 }));
 });

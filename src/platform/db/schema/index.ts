@@ -23,6 +23,7 @@ import {
   PersonRow,
   PersonSession,
   PersonVerification,
+  ReviewPlace,
   SecondFactor,
   SettingRow,
   TriedRow,
@@ -101,4 +102,5 @@ export const entities = [
   Membership,
   PersonPlace,
   OneTimeLink,
+  ReviewPlace,
 ]; // prettier-ignore

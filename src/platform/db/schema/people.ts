@@ -156,3 +156,9 @@ export const OneTimeLink = defineEntity({
   },
 });
 export type OneTimeLink = InferEntity<typeof OneTimeLink>;
+
+/** Where a review lies that is not in the database that people sign in at. It is no table of the review's own. */
+export const ReviewPlace = defineEntity({
+  name: 'ReviewPlace',
+  properties: { review: p.uuid().primary(), server: p.string().length(40) },
+});

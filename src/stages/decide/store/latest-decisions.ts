@@ -51,12 +51,18 @@ interface Held {
 const held = recent<Held>('decisions', 4);
 /** A decision can be stored a little after one that was made a little later. */
 const MARGIN_MS = 10_000;
+/** When more are missing, all are read anew. */
+const MOST_MISSING = 1000;
 
 async function heldOf(em: EntityManager, reviewId: string): Promise<Held> {
-  const [{ n }] = await em.execute<[{ n: number }]>('select count(*)::int as n from decision where review_id = ?', [reviewId]);
   let known = held.get(reviewId);
+  const { n, recent: newest } = await newsOf(em, reviewId, known ? known.newest - MARGIN_MS : Number.POSITIVE_INFINITY);
   if (known?.count === n) return known;
-  if (known && known.count < n) take(known, await rowsOf(em, reviewId, known.newest - MARGIN_MS));
+  if (known && known.count < n) {
+    const { seen } = known;
+    const missing = newest.split(' ').filter((key) => key && !seen.has(key));
+    if (missing.length && missing.length <= MOST_MISSING) take(known, await rowsOf(em, reviewId, missing));
+  }
   if (!known || known.count < n) {
     known = { count: 0, newest: 0, latest: new Map(), seen: new Set() };
     take(known, await rowsOf(em, reviewId, null));
@@ -66,11 +72,23 @@ async function heldOf(em: EntityManager, reviewId: string): Promise<Held> {
   return known;
 }
 
-const rowsOf = (em: EntityManager, reviewId: string, since: number | null) =>
+/** How many decisions there are, and the names of the newest: many people decide at once, and each is told of all. */
+async function newsOf(em: EntityManager, reviewId: string, since: number): Promise<{ n: number; recent: string }> {
+  const [row] = await em.execute<[{ n: number; recent: string }]>(
+    `select count(*)::int as n,
+       coalesce((select string_agg(work_no || '/' || seq, ' ') from decision where review_id = ? and at >= ?::timestamptz), '') as recent
+     from decision where review_id = ?`,
+    [reviewId, Number.isFinite(since) ? new Date(since) : 'infinity', reviewId],
+  );
+  return row;
+}
+
+/** @param keys which are wanted; null for all */
+const rowsOf = (em: EntityManager, reviewId: string, keys: readonly string[] | null) =>
   em.execute<Row[]>(
     `select work_no, stage, verdict, seq, reason_code, reason_text, grounds, page, note, sieve_version, person, person_id, how, at from decision
-     where review_id = ? ${since === null ? '' : 'and at >= ?'} order by work_no, seq`,
-    since === null ? [reviewId] : [reviewId, new Date(since)],
+     where review_id = ? ${keys === null ? '' : `and (work_no, seq) in (${keys.map(() => '(?, ?)').join(', ')})`} order by work_no, seq`,
+    [reviewId, ...(keys ?? []).flatMap((key) => key.split('/').map(Number))],
   );
 
 function take(into: Held, rows: readonly Row[]) {

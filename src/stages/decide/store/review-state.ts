@@ -20,7 +20,9 @@ export interface ReviewState extends SieveState {
   progress: Progress;
 }
 
-/** What follows from columns, sieve and decisions, while none of them changes: it is asked for by every page and answer. */
+/** What the sieve says of the columns, while neither changes. */
+const sieved = derivedFrom<Columns, { key: string; state: Omit<SieveState, 'review' | 'scheme'> }>('sieved');
+/** What follows with the decisions, while none is added: it is asked for by every page and answer. */
 const derived = derivedFrom<Columns, { key: string; state: Omit<ReviewState, 'review' | 'scheme'> }>('review-state');
 
 export const reviewState = (ctx: Context, reviewId: string): Promise<ReviewState> =>
@@ -32,11 +34,15 @@ async function stateNow(ctx: Context, reviewId: string): Promise<ReviewState> {
   const columns = await currentColumns(ctx.em, review);
   const context = await sieveContext(ctx, review, scheme, columns);
   const { staged, version } = await latestDecisions(ctx.em, reviewId, columns);
-  const key = JSON.stringify([review.sieve, review.asOf, review.twoStages, context.overrides, version]);
+  const before = JSON.stringify([review.sieve, review.asOf, context.overrides]);
+  const key = JSON.stringify([before, review.twoStages, version]);
   const known = derived.get(columns);
   if (known?.key === key) return { ...known.state, review, scheme };
-  const sieved = { ...sieveOf(columns, review, context), review, scheme };
-  const state = { ...sieved, ...decidedOn(sieved, staged) };
+  const last = sieved.get(columns);
+  const said = last?.key === before ? last.state : sieveOf(columns, review, context);
+  sieved.set(columns, { key: before, state: said });
+  const whole = { ...said, review, scheme };
+  const state = { ...whole, ...decidedOn(whole, staged) };
   derived.set(columns, { key, state });
   return state;
 }

@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { Membership, ROLES, type Role } from '@/platform/db/schema';
+import { freshEm } from '@/platform/db/orm';
+import { Membership, PersonRow, ROLES, type Role } from '@/platform/db/schema';
 
 export interface MemberLine {
   id: string;
@@ -22,9 +23,21 @@ export async function membersOf(em: EntityManager, reviewId: string): Promise<Me
 /** Makes somebody a member. Who is one already keeps a role that may do more: a link takes nothing away. */
 export async function addMember(em: EntityManager, reviewId: string, personId: string | null, role: Role, since: Date): Promise<void> {
   if (!personId) return;
+  await copyPerson(em, personId);
   const known = await em.findOne(Membership, { reviewId, personId });
   if (!known) em.create(Membership, { reviewId, personId, role, since });
   else if (ROLES.indexOf(role) < ROLES.indexOf(known.role)) known.role = role;
+  await em.flush();
+}
+
+/**
+ * Where people do not sign in, a copy of who belongs to a review there stands beside it: the name and the e-mail, with no
+ * way in and no office.
+ */
+async function copyPerson(em: EntityManager, id: string): Promise<void> {
+  if (await em.count(PersonRow, { id })) return;
+  const { name, email, createdAt, updatedAt } = await (await freshEm()).findOneOrFail(PersonRow, { id });
+  em.create(PersonRow, { id, name, email, createdAt, updatedAt });
   await em.flush();
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { forgetPlace } from '@/platform/db/directory';
 import { Job } from '@/platform/db/schema';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { LOCKS } from '@/platform/verbs/open-review';
@@ -25,6 +26,7 @@ export const deleteReview = reviewCommand({
       return refuse('working', 'Its records are being worked on. Cancel that or wait until it is done, then delete the review.');
     // Evidence is let go by this function alone, and only together with its review; its files go with it.
     await ctx.em.execute('select delete_review(?)', [reviewId]);
+    ctx.afterwards.push(() => forgetPlace(reviewId));
     return {};
   },
 });

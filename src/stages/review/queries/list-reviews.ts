@@ -1,5 +1,8 @@
+import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
+import { onEveryServer } from '@/platform/db/directory';
 import type { Role } from '@/platform/db/schema';
+import type { Person } from '@/platform/verbs/rights';
 
 export interface ReviewLine {
   id: string;
@@ -15,12 +18,24 @@ export interface ReviewLine {
   place: string | null;
 }
 
+interface Listed {
+  reviews: ReviewLine[];
+  /** Databases that did not answer just now: what lies there is not among them. */
+  silent: string[];
+}
+
 /**
  * The reviews that somebody belongs to, newest first, with their sizes. Those without an owner belong to administrators.
  */
-export const listReviews = ({ em, person }: Context): Promise<ReviewLine[]> =>
+export async function listReviews({ em: home, person }: Context): Promise<Listed> {
+  const { answers, silent } = await onEveryServer(home, (em) => listedIn(em, person));
+  const found = answers.flat().sort((a, b) => Number(b.createdAt) - Number(a.createdAt));
+  return { reviews: found.map(({ createdAt, ...review }) => review), silent: silent.map((s) => s.server) };
+}
+
+const listedIn = (em: EntityManager, person: Person): Promise<(ReviewLine & { createdAt: number })[]> =>
   em.execute(
-    `select r.id, r.title, r.question, r.as_of as "asOf", r.archived_at is not null as archived,
+    `select r.id, extract(epoch from r.created_at)::float as "createdAt", r.title, r.question, r.as_of as "asOf", r.archived_at is not null as archived,
        (select count(*)::int from active_record x where x.review_id = r.id) as records,
        (select count(distinct work_no)::int from work_record x where x.review_id = r.id and x.active) as works,
        (select count(*)::int from (select distinct on (work_no) verdict from decision d where d.review_id = r.id order by work_no, seq desc) l
