@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|people|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -20,6 +20,7 @@ import { machine } from './print';
 import { quality } from './quality';
 import { reading } from './reading';
 import { sieving } from './sieving';
+import { spread } from './spread';
 
 const only = process.argv[2];
 const wants = (part: string) => !only || only === part;
@@ -38,6 +39,7 @@ if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
 if (wants('people')) await people();
+if (wants('spread')) await spread();
 if (wants('crowd')) await crowd();
 // By name only: each takes ten minutes.
 if (only === 'mutations') await mutations();

@@ -52,14 +52,9 @@ export async function people() {
     const setting = { ...ONE_READER, readers: 2 as const, given: 'lot' as const, seed: 7, people: all.slice(0, 40).map((p) => p.id) };
     const saved = await saveReaders(context(), byTwo, { value: { 'title-abstract': setting, 'full-text': ONE_READER } });
     if (!saved.ok) throw new Error(saved.message);
-    await deciding(
-      context,
-      address,
-      byTwo,
-      all.slice(0, 40),
-      'by two, by lot',
-      (person, no) => isReadByTwo(no, setting) && readersOf(no, setting).includes(person.id),
-    );
+    await deciding(context, address, byTwo, all.slice(0, 40), 'by two, by lot', {
+      mine: (person, no) => isReadByTwo(no, setting) && readersOf(no, setting).includes(person.id),
+    });
   } finally {
     await stopProgram(web);
     await closeQueue();
@@ -94,7 +89,7 @@ async function signingIn(context: () => Context, address: string) {
   row('signing in, eight at once', spread(crowd));
 }
 
-async function fifty(context: () => Context, address: string, reviews: readonly string[]): Promise<Person[]> {
+export async function fifty(context: () => Context, address: string, reviews: readonly string[]): Promise<Person[]> {
   const { em } = context();
   const at = new Date();
   const found: Person[] = [];
@@ -112,16 +107,19 @@ async function fifty(context: () => Context, address: string, reviews: readonly 
   return found;
 }
 
-/** @param mine whether a work is a person's to decide; without it works are shared out */
-async function deciding(
+/**
+ * @param mine whether a work is a person's to decide; without it works are shared out
+ * @param from works before this one, in order, were decided before
+ */
+export async function deciding(
   context: () => Context,
   address: string,
   review: string,
   people: readonly Person[],
   how: string,
-  mine?: (person: Person, work: number) => boolean,
+  { mine, from: first = 0 }: { mine?: (person: Person, work: number) => boolean; from?: number } = {},
 ) {
-  const numbers = Array.from((await reviewState(context(), review)).columns.numbers);
+  const numbers = Array.from((await reviewState(context(), review)).columns.numbers).slice(first);
   const saving: { at: number; ms: number }[] = [];
   const from = performance.now();
   let saved = 0;

@@ -1,8 +1,10 @@
 import { headers } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { DatabaseAway } from '@/app/DatabaseAway';
 import { reading } from '@/platform/cache/parts';
 import { type Context, NotFound, openReview, rightIn } from '@/platform/context';
+import { isUnreachable } from '@/platform/db/faults';
 import { atReview, currentContext } from '@/platform/http/current-context';
 import { admits } from '@/platform/http/review-route';
 import { type Admission, includes, type Right } from '@/platform/verbs/rights';
@@ -27,17 +29,21 @@ export function page<P extends object>(
   admission: Admission,
   render: (ctx: Context, params: P, search: Search, children?: ReactNode) => Promise<ReactNode>,
 ): Page<P> {
-  const rendered = async ({ params, searchParams, children }: Given<P>) => {
+  const admitted = async ({ params, searchParams, children }: Given<P>) => {
     const ctx = reading(await currentContext());
     if (!admits(ctx.person, admission)) {
       if (ctx.person.admitted) notFound();
       const to = (await headers()).get(PATH_HEADER) ?? '/';
       redirect(to === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(to)}`);
     }
+    return render(ctx, await params, await searchParams, children);
+  };
+  const rendered = async (given: Given<P>) => {
     try {
-      return await render(ctx, await params, await searchParams, children);
+      return await admitted(given);
     } catch (error) {
       if (error instanceof NotFound) notFound();
+      if (isUnreachable(error)) return <DatabaseAway />;
       throw error;
     }
   };

@@ -3,6 +3,7 @@ import { reading } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { DifferenceNote, JudgementRow, Membership } from '@/platform/db/schema';
 import { signedIn } from '@/platform/sign-in/person';
+import { ruleMerge } from '@/stages/merge/commands/rule-merge';
 import { addMember, makeAccount } from '@/stages/people';
 import { pulse } from '@/stages/review/queries/pulse';
 import { QUERIES } from '@/stages/verbs';
@@ -251,6 +252,60 @@ test('where one judges again, what one had said as one of two is no obstacle', a
   expect(await judge('Cy', 6, 'background')).toMatchObject({ ok: true });
   expect((await seen('Di', 6)).decision).toMatchObject({ verdict: 'background', person: 'Cy', how: null });
   await readers(two());
+});
+
+test('works that are joined while two judge them: what each said counts for both', async () => {
+  const own = await aReview(people.Bo.ctx());
+  await addMember(db.context().em, own.id, people.Cy.id, 'reviewer', new Date());
+  await importText(db, own.id, 'VH', FILE, true);
+  await saveReaders(people.Bo.ctx(), own.id, { value: { 'title-abstract': two(), 'full-text': ONE_READER } });
+  const say = async (who: Name, workNo: number, verdict: 'keep' | 'background') => {
+    const { seenSeq } = await workDetail(people[who].ctx(), own.id, workNo);
+    return decideWork(people[who].ctx(), own.id, { workNo, verdict, reasonCode: '', grounds: `${who} on ${workNo}.`, seenSeq });
+  };
+  const join = async (a: number, b: number) => {
+    expect(
+      await ruleMerge(people.Bo.ctx(), own.id, { verdict: 'join', a, others: [b], link: null, reason: 'One and the same.' }),
+    ).toMatchObject({ ok: true });
+    await db.work(own.id);
+  };
+  const differences = async () => said(askDifferences(people.Bo.ctx(), own.id));
+  // Each had judged another record of what is one work: they say the same, and nobody has decided yet.
+  await say('Bo', 1, 'keep');
+  await say('Cy', 2, 'keep');
+  await join(1, 2);
+  expect(await differences()).toMatchObject({ open: [{ work: 1, of: 'joined', decision: null }], settled: [] });
+  expect((await said(askReaders(people.Bo.ctx(), own.id))).stages[0]).toMatchObject({ both: 1, agreed: 1, open: 1 });
+  expect(await say('Cy', 1, 'background')).toMatchObject({ code: 'judged-by-two' });
+  const settle = (verdict: 'keep' | 'background', seenSeq: number) =>
+    settleDifference(people.Bo.ctx(), own.id, {
+      ...{ workNo: 1, stage: 'title-abstract' as const, verdict, reasonCode: '', grounds: 'Both keep it.', seenSeq },
+    });
+  expect(await settle('keep', 0)).toMatchObject({ ok: true });
+  expect((await differences()).open).toEqual([]);
+  expect((await workDetail(people.Cy.ctx(), own.id, 1)).decision).toMatchObject({ verdict: 'keep', how: 'settled' });
+  // One had judged the record that was absorbed: with the other's word on the whole it is decided.
+  await say('Bo', 4, 'keep');
+  await join(3, 4);
+  expect((await workDetail(people.Cy.ctx(), own.id, 3)).byTwo).toMatchObject({ 'title-abstract': { both: false } });
+  expect(await say('Cy', 3, 'keep')).toMatchObject({ ok: true });
+  expect((await workDetail(people.Bo.ctx(), own.id, 3)).decision).toMatchObject({ verdict: 'keep', how: 'agreed', person: 'Bo and Cy' });
+  // Both had decided the one that was absorbed: its decision stands, and is settled otherwise under the other's number.
+  await say('Bo', 6, 'keep');
+  await say('Cy', 6, 'background');
+  await settleDifference(people.Bo.ctx(), own.id, {
+    ...{ workNo: 6, stage: 'title-abstract' as const, verdict: 'background' as const, reasonCode: '', grounds: 'A lead.', seenSeq: 0 },
+  });
+  await join(5, 6);
+  const [line] = (await differences()).settled.filter((l) => l.work === 5);
+  expect(line).toMatchObject({ of: 'verdict', decision: { verdict: 'background' } });
+  expect(
+    await settleDifference(people.Cy.ctx(), own.id, {
+      ...{ workNo: 5, stage: 'title-abstract' as const, verdict: 'keep' as const, reasonCode: '', grounds: 'No, a source.' },
+      seenSeq: line!.decision!.seq,
+    }),
+  ).toMatchObject({ ok: true });
+  expect((await workDetail(people.Bo.ctx(), own.id, 5)).decision).toMatchObject({ verdict: 'keep', person: 'Cy' });
 });
 
 test('what was said is never changed or deleted, and a review with one reader has nothing of it', async () => {

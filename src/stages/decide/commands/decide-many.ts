@@ -65,7 +65,7 @@ export const decideMany = reviewCommand({
         else decided++;
         continue;
       }
-      if (how && (await maySettle(ctx, workNo, input.stage))) {
+      if (how && (await maySettle(ctx, [workNo], input.stage))) {
         left.push(workNo);
         continue;
       }

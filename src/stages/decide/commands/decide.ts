@@ -65,7 +65,7 @@ export const decideWork = reviewCommand({
     if (byTwo) return judge(ctx, at, state, work, { ...input, act: null }, reason, latest[0]?.seq ?? 0);
     // Taken back it would be neither judged nor open: it can be settled otherwise.
     if (stands?.how && input.verdict === 'undo') return refuse('judged-by-two', BOTH_HAVE);
-    const settles = stands?.how ? await maySettle(ctx, input.workNo, input.stage) : null;
+    const settles = stands?.how ? await maySettle(ctx, [input.workNo], input.stage) : null;
     if (settles) return settles;
     const sieveVersion = await freezeSieve(at, reviewId, FROZEN_WITH);
     const seq = input.seenSeq + 1;

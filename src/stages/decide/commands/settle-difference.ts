@@ -6,7 +6,8 @@ import { refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, sieveState } from '@/stages/sieve';
 import { addDecision, CHANGED, FROZEN_WITH } from '../store/decisions';
-import { isSpoken } from '../store/judgements';
+import { isSpoken, latestOf } from '../store/judgements';
+import { absorbedBy } from '../store/latest-decisions';
 import { maySettle } from '../store/may-settle';
 
 /**
@@ -34,18 +35,21 @@ export const settleDifference = reviewCommand({
     const state = await sieveState(ctx, reviewId);
     const work = await em.findOne(Work, { reviewId, no: workNo });
     if (!state.indexOf.has(workNo) || !work) return refuse('no-work', 'This work is not in the review any more. Reload the page.');
-    const rows = await em.find(JudgementRow, { reviewId, workNo }, { orderBy: { seq: 'asc' } });
-    const latest = new Map(rows.filter((r) => r.stage === stage).map((r) => [r.personId, r]));
-    if ([...latest.values()].filter(isSpoken).length < 2)
+    const works = [workNo, ...(await absorbedBy(em, reviewId, state.columns, workNo))];
+    const rows = await em.find(JudgementRow, { reviewId, workNo: { $in: works } });
+    if ([...latestOf(rows, workNo, stage).values()].filter(isSpoken).length < 2)
       return refuse('not-judged', 'Two have to judge this work before a difference can be settled.');
-    const decisions = await em.find(Decision, { reviewId, workNo }, { orderBy: { seq: 'desc' } });
-    const stands = decisions.find((d) => d.stage === stage);
-    if ((stands?.seq ?? 0) !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
-    const refused = await maySettle(ctx, workNo, stage);
+    const decisions = await em.find(Decision, { reviewId, workNo: { $in: works } }, { orderBy: { seq: 'desc' } });
+    const own = decisions.filter((d) => d.workNo === workNo);
+    // A decision on a work that became part of this one stands until there is one on this.
+    const stands = own.find((d) => d.stage === stage) ?? decisions.find((d) => d.stage === stage);
+    const seen = stands && stands.verdict !== 'undo' ? stands.seq : 0;
+    if (seen !== input.seenSeq) return refuse('changed-meanwhile', CHANGED);
+    const refused = await maySettle(ctx, works, stage);
     if (refused) return refused;
     const reason = input.verdict === 'exclude' ? (await reasonsOf(ctx, reviewId, stage)).find((r) => r.code === input.reasonCode) : null;
     if (reason === undefined) return refuse('no-reason', 'Excluding needs a reason from the list of the review.');
-    const seq = 1 + Math.max(decisions[0]?.seq ?? 0, ...rows.map((r) => r.seq));
+    const seq = 1 + Math.max(own[0]?.seq ?? 0, ...rows.filter((r) => r.workNo === workNo).map((r) => r.seq));
     const sieveVersion = await freezeSieve(ctx, reviewId, FROZEN_WITH);
     addDecision(em, ctx, state, work, { ...input, page: '', note: '', seq, reason, sieveVersion, act: null, how: 'settled' });
     return { seq };

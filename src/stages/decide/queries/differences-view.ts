@@ -1,5 +1,5 @@
 import { STAGES, type Stage } from '@/core/flow';
-import { type Together, together } from '@/core/readers';
+import { together } from '@/core/readers';
 import { DifferenceNote, Work } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { reasonsOf } from '@/stages/question';
@@ -16,13 +16,13 @@ export interface SaidLine {
   note: string;
   at: string;
 }
-/** A work of which two said different things. */
+/** A work of which two said different things, or of which what they said has come to no decision. */
 export interface DifferenceLine {
   work: number;
   title: string;
   stage: Stage;
-  /** They gave other verdicts, or both excluded it and each for another reason. */
-  of: 'verdict' | 'reason';
+  /** They gave other verdicts, or both excluded it and each for another reason; or each judged a work of its own before they were joined. */
+  of: 'verdict' | 'reason' | 'joined';
   said: readonly [SaidLine, SaidLine];
   notes: { person: string; text: string; at: string }[];
   /** The decision that stands, if there is one: by both, by the rule, or settled. */
@@ -64,7 +64,7 @@ export const askDifferences = reviewQuery({
     const state = await reviewState(ctx, ctx.reviewId);
     const judgements = await judgementsOf(ctx, state);
     const reasons = { 'title-abstract': [], 'full-text': [] } as DifferencesView['reasons'];
-    const found: { no: number; stage: Stage; both: [SaidOf, SaidOf]; is: Together }[] = [];
+    const found: { no: number; stage: Stage; both: [SaidOf, SaidOf]; of: DifferenceLine['of'] }[] = [];
     for (const stage of STAGES) {
       reasons[stage] = (await reasonsOf(ctx, ctx.reviewId, stage)).map(({ code, text }) => ({ code, text }));
       const order = reasons[stage].map((r) => r.code);
@@ -72,17 +72,19 @@ export const askDifferences = reviewQuery({
         const [a, b] = spoken(said);
         if (!a || !b || !state.indexOf.has(no)) continue;
         const is = together([a, b].map(asJudgement), order, 'settle');
-        if (is.is === 'differ' || (is.is === 'agreed' && is.otherReason)) found.push({ no, stage, both: [a, b], is });
+        const of = is.is === 'differ' ? 'verdict' : is.is === 'agreed' && is.otherReason ? 'reason' : 'joined';
+        // What both say alike became a decision at once: but for works that were joined when both had judged.
+        if (of !== 'joined' || !standingAt(state, no, stage)) found.push({ no, stage, both: [a, b], of });
       }
     }
     const numbers = found.map((f) => f.no);
     const titles = new Map((await ctx.em.find(Work, { reviewId: ctx.reviewId, no: { $in: numbers } })).map((w) => [w.no, w.title]));
     const notes = await ctx.em.find(DifferenceNote, { reviewId: ctx.reviewId, workNo: { $in: numbers } }, { orderBy: { seq: 'asc' } });
-    const lines = found.map(({ no, stage, both, is }): DifferenceLine => {
+    const lines = found.map(({ no, stage, both, of }): DifferenceLine => {
       const stands = standingAt(state, no, stage);
       const third = settingAt(state.review, stage).settledBy === 'third';
       return {
-        ...{ work: no, title: titles.get(no) ?? '', stage, of: is.is === 'differ' ? 'verdict' : 'reason' },
+        ...{ work: no, title: titles.get(no) ?? '', stage, of },
         said: [lineOf(both[0]), lineOf(both[1])],
         notes: notes
           .filter((n) => n.workNo === no && n.stage === stage)
@@ -94,7 +96,6 @@ export const askDifferences = reviewQuery({
         yours: !third || !both.some((s) => s.personId === ctx.person.id),
       };
     });
-    const isOpen = (l: DifferenceLine) => l.of === 'verdict' && !l.decision;
-    return { open: lines.filter(isOpen), settled: lines.filter((l) => !isOpen(l)), reasons };
+    return { open: lines.filter((l) => !l.decision), settled: lines.filter((l) => l.decision), reasons };
   },
 });

@@ -64,7 +64,7 @@ export async function readingStages(ctx: Context, state: ReviewState): Promise<S
     );
     stages.push({
       ...{ stage, works: inStage.length, both: read.length, agreed: is.filter((i) => i.is === 'agreed').length },
-      open: is.filter((i) => i.is === 'differ' && !stands(state, i.work, stage)).length,
+      open: is.filter((i) => i.is !== 'open' && !stands(state, i.work, stage)).length,
       yours: { works: mine.length, judged: judged.length },
       pairs: pairs.map(({ people, ...rest }) => ({
         ...rest,

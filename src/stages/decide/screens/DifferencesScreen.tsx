@@ -84,6 +84,9 @@ function Difference({ reviewId, line, reasons }: DifferenceProps) {
         </Link>
         <span className="font-normal font-sans text-slate text-small"> on {STAGE_WORDS[line.stage]}</span>
       </h3>
+      {line.of === 'joined' && open && (
+        <p className="text-slate text-small">Each judged a work of its own before the two were joined: say what holds of them together.</p>
+      )}
       <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1fr)]">
         <SaidBy said={line.said[0]} />
         <SaidBy said={line.said[1]} />

@@ -6,7 +6,8 @@ import { type Refusal, refuse } from '@/platform/verbs/refusals';
 import { reasonsOf } from '@/stages/question';
 import { freezeSieve, type SieveState } from '@/stages/sieve';
 import { addDecision, CHANGED, FROZEN_WITH, snapshotOf } from './decisions';
-import { asJudgement, isSpoken, type SaidOf, settingAt } from './judgements';
+import { asJudgement, isSpoken, latestOf, type SaidOf, settingAt } from './judgements';
+import { absorbedBy } from './latest-decisions';
 
 /** What is said, as the verbs that decide take it. */
 interface Given {
@@ -43,11 +44,13 @@ export async function judge(
   if (!me || !readersOf(work.no, setting).includes(me)) return refuse('not-a-reader', NOT_YOURS);
   // Two who judge at the same moment: the second sees what the first said.
   await em.execute('select pg_advisory_xact_lock(hashtext(?))', [`judge:${reviewId}:${work.no}`]);
-  const rows = await em.find(JudgementRow, { reviewId, workNo: work.no }, { orderBy: { seq: 'asc' } });
+  const absorbed = await absorbedBy(em, reviewId, state.columns, work.no);
+  const said = await em.find(JudgementRow, { reviewId, workNo: { $in: [work.no, ...absorbed] } });
+  // Numbers are the work's own.
+  const rows = said.filter((r) => r.workNo === work.no);
   const seen = Math.max(decided, ...rows.filter((r) => r.personId === me).map((r) => r.seq));
   if (seen !== given.seenSeq) return refuse('changed-meanwhile', CHANGED);
-  const latest = new Map<string, SaidOf>();
-  for (const row of rows) if (row.stage === given.stage) latest.set(row.personId, row);
+  const latest: Map<string, SaidOf> = latestOf(said, work.no, given.stage);
   if ([...latest.values()].filter(isSpoken).length >= 2) return refuse('judged-by-two', BOTH_HAVE);
   const before = latest.get(me);
   if (given.verdict === 'undo' && (!before || before.verdict === 'undo'))

@@ -151,6 +151,17 @@ export async function ownSeqs(
   return new Map(rows.map((r) => [r.work_no, r.seq]));
 }
 
+/**
+ * What each reader said last of a work at a stage, for rules alone: of the work itself, else of one that became part of it.
+ * @param rows what was said of all of them
+ */
+export function latestOf(rows: readonly JudgementRow[], workNo: number, stage: Stage): Map<string, JudgementRow> {
+  const found = new Map<string, JudgementRow>();
+  const order = [...rows].sort((a, b) => Number(a.workNo === workNo) - Number(b.workNo === workNo) || a.workNo - b.workNo || a.seq - b.seq);
+  for (const row of order) if (row.stage === stage) found.set(row.personId, row);
+  return found;
+}
+
 /** What people are called now, by their accounts. */
 export async function namesOf(em: EntityManager, ids: Iterable<string>): Promise<ReadonlyMap<string, string>> {
   const rows = await em.find(PersonRow, { id: { $in: [...new Set(ids)] } });
