@@ -1,4 +1,4 @@
-import type { Flow } from './prisma';
+import type { Flow, JudgedTwice } from './prisma';
 
 /** The boxes of the flow, in the order they are read. */
 export const FLOW_BOXES = {
@@ -52,6 +52,16 @@ export function interimWords({ due }: Pick<Flow, 'due'>): string {
   return `Interim, still due: ${said.join(', ')}.`;
 }
 
+/** How far two people judged, and how alike: a part of the box that it stands in, and no box of its own. */
+function twice(by: JudgedTwice | undefined): BoxLine[] {
+  if (!by?.works) return [];
+  const kappa = by.kappa === null ? '' : ` (kappa ${by.kappa.toFixed(2)})`;
+  return [
+    { text: 'judged by two people independently', n: by.works, part: true },
+    { text: `of these alike${kappa}`, n: by.alike, part: true },
+  ];
+}
+
 /** What a flow says, box by box: the picture, the table and the data file are made of these. */
 export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
   const say = (box: FlowBox): string => words[box]?.trim() || FLOW_BOXES[box];
@@ -81,7 +91,7 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
     },
     {
       phase: 'Screening',
-      main: { id: 'screened', lines: [line('screened', flow.screened)], left: flow.screened },
+      main: { id: 'screened', lines: [line('screened', flow.screened), ...twice(flow.byTwo['title-abstract'])], left: flow.screened },
       side: { id: 'excluded', lines: [line('excluded', sum(flow.excluded)), ...parts(flow.excluded)], left: null },
     },
   ];
@@ -94,7 +104,7 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
       },
       {
         phase: 'Screening',
-        main: { id: 'assessed', lines: [line('assessed', flow.assessed)], left: flow.assessed },
+        main: { id: 'assessed', lines: [line('assessed', flow.assessed), ...twice(flow.byTwo['full-text'])], left: flow.assessed },
         side: {
           id: 'excludedFullText',
           lines: [line('excludedFullText', sum(flow.excludedFullText)), ...parts(flow.excludedFullText)],

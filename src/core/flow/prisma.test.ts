@@ -85,6 +85,31 @@ test.each([
   expect(standing(a && { verdict: a }, b && { verdict: b })?.verdict).toBe(expected),
 );
 
+test('where two judged, the boxes of the two stages say so, and the sums are what they were', () => {
+  const given = { sources: [{ name: 'A', kind: 'database' as const, records: 7 }], mergedAway: 0, twoStages: true };
+  const plain = flowOf({ ...given, works: [...times(3, kept), ...times(4, excluded)] });
+  const flow = flowOf({
+    ...given,
+    works: [...times(3, kept), ...times(4, excluded)],
+    byTwo: { 'title-abstract': { works: 7, alike: 6, kappa: 0.7 }, 'full-text': { works: 2, alike: 2, kappa: null } },
+  });
+  const linesOf = (id: string) =>
+    flowRows(flow)
+      .find((r) => r.main.id === id)!
+      .main.lines.map((l) => [l.text, l.n]);
+  expect(linesOf('screened').slice(1)).toEqual([
+    ['judged by two people independently', 7],
+    ['of these alike (kappa 0.70)', 6],
+  ]);
+  expect(linesOf('assessed').slice(1)).toEqual([
+    ['judged by two people independently', 2],
+    ['of these alike', 2],
+  ]);
+  expect({ ...flow, byTwo: {} }).toEqual(plain);
+  expect(drawFlow(flow)).toContain('of these alike (kappa 0.70)');
+  expect(drawFlow(plain)).not.toContain('judged by two');
+});
+
 test('the drawing: every box with its count, words of one’s own, nothing that is not text', () => {
   const flow = flowOf({
     sources: [{ name: 'A <b> & "c"', kind: 'database', records: 13 }],

@@ -1,4 +1,5 @@
 import { noPlaces, type Placed, PROGRESS, placeOf } from './places';
+import type { Stage } from './stages';
 
 /** A work as the flow counts it. */
 export interface FlowWork extends Placed {
@@ -20,6 +21,16 @@ export interface FlowInput {
   twoStages: boolean;
   /** In words: what databases removed themselves, before anything was identified. */
   footnote?: string;
+  byTwo?: Flow['byTwo'];
+}
+
+/** Of the works of a stage: how many two people judged without seeing each other, and how alike. */
+export interface JudgedTwice {
+  works: number;
+  /** Of how many they said the same. */
+  alike: number;
+  /** Cohen's kappa of keeping or not; null where too few were judged for it to say anything. */
+  kappa: number | null;
 }
 
 export interface Counted {
@@ -54,6 +65,8 @@ export interface Flow {
   due: { held: number; undecided: number; waiting: number; fullText: number };
   interim: boolean;
   footnote: string;
+  /** Beside the boxes of the two stages, where two people judged. */
+  byTwo: Partial<Record<Stage, JudgedTwice>>;
 }
 
 export class FlowError extends Error {}
@@ -64,7 +77,7 @@ const total = (counted: readonly { n: number }[]): number => counted.reduce((sum
  * Counts the flow and holds its boxes against each other.
  * @throws FlowError when they do not add up: then there is no flow to show, only an error to be found
  */
-export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footnote = '' }: FlowInput): Flow {
+export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footnote = '', byTwo = {} }: FlowInput): Flow {
   const identified = sources.reduce((n, s) => n + s.records, 0);
   const stopped = new Map<string, number>();
   const excluded = new Map<string, number>();
@@ -101,6 +114,7 @@ export function flowOf({ sources, mergedAway, aside = 0, works, twoStages, footn
     due: { held: counts.held, undecided: counts.undecided, waiting: counts.waiting, fullText: PROGRESS.fullTextsDue(counts) },
     interim: PROGRESS.due(counts) > 0,
     footnote,
+    byTwo,
   };
   const broken = flowIdentities(flow).filter((i) => i.left !== i.right);
   if (broken.length)

@@ -93,6 +93,14 @@ function kappaOf(works: readonly FactTwice[]): number {
   return 'value' in kappa ? Math.round(100 * kappa.value) / 100 : 0;
 }
 
+/** Of so many works kappa says something (common practice). */
+const ENOUGH_FOR_KAPPA = 10;
+/** Whether kappa is worth telling: of enough works, and where both did not say one and the same of every one. */
+export const saysKappa = (t: FactTables, stage: string): boolean => {
+  const works = twice(t, stage);
+  return works.length >= ENOUGH_FOR_KAPPA && new Set(works.flatMap((w) => w.said.map((s) => s === 'keep'))).size > 1;
+};
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,

@@ -1,6 +1,6 @@
 import { STAGE_WORDS, type Stage } from '@/core/flow';
 import { EVIDENCE_WORDS, type EvidenceUsed } from '@/core/sieve';
-import { type Asked, asker, type FactTables, type Piece } from './facts';
+import { type Asked, asker, type FactTables, type Piece, saysKappa } from './facts';
 
 /** What was really done, as far as no number can say it. */
 export interface Done {
@@ -67,7 +67,7 @@ export function methodsOf(done: Done, tables: FactTables): { title: string; piec
     { title: 'Search', pieces: searched(done, ask) },
     { title: 'Limiters', pieces: limited(done, ask) },
     { title: 'Evenness across databases', pieces: even(done, ask) },
-    { title: 'Selection', pieces: selected(done, ask) },
+    { title: 'Selection', pieces: selected(done, ask, tables) },
     { title: 'Checks of the limiters', pieces: checked(done, ask) },
   ].filter((p) => p.pieces.length > 0);
 }
@@ -156,7 +156,7 @@ function even({ exceptions, leaks, stated }: Done, ask: Ask): Piece[] {
 }
 
 /** What two did without seeing each other, and how well they agreed: as it was, whoever it was to be. */
-function judgedByTwo({ byTwo = [] }: Done, ask: Ask): Piece[] {
+function judgedByTwo({ byTwo = [] }: Done, ask: Ask, tables: FactTables): Piece[] {
   const pieces: Piece[] = [];
   for (const { stage, people, share, differ, settledBy } of byTwo) {
     if (ask('twice', stage).n === 0) continue;
@@ -170,7 +170,7 @@ function judgedByTwo({ byTwo = [] }: Done, ask: Ask): Piece[] {
       ask('twice-same', stage),
     );
     // With fewer there is nothing that chance could be told from.
-    if (ask('twice', stage).n >= 10) pieces.push(' (kappa of keeping or not ', ask('twice-kappa', stage), ')');
+    if (saysKappa(tables, stage)) pieces.push(' (kappa of keeping or not ', ask('twice-kappa', stage), ')');
     pieces.push('. ');
     if (differ === 'keep-if-either' && ask('twice-by-rule', stage).n)
       pieces.push('By rule ', ...one(ask('twice-by-rule', stage), 'work', 'works'), ' that one of them kept went on. ');
@@ -185,7 +185,7 @@ function judgedByTwo({ byTwo = [] }: Done, ask: Ask): Piece[] {
   return pieces;
 }
 
-function selected(done: Done, ask: Ask): Piece[] {
+function selected(done: Done, ask: Ask, tables: FactTables): Piece[] {
   const { people, twoStages, reasons } = done;
   const pieces: Piece[] = [];
   if (ask('screened').n === 0 && ask('due').n === 0 && ask('background').n === 0) return pieces;
@@ -198,7 +198,7 @@ function selected(done: Done, ask: Ask): Piece[] {
   );
   pieces.push(twoStages ? ', and the full texts of ' : ', and ', ask('sought'), twoStages ? ' were sought. ' : ' were kept. ');
   if (twoStages) pieces.push(...fullTexts(ask));
-  pieces.push(...judgedByTwo(done, ask));
+  pieces.push(...judgedByTwo(done, ask, tables));
   const used = reasons.filter((r) => ask('excluded-for', r.code).n > 0);
   if (used.length)
     pieces.push(

@@ -5,7 +5,10 @@ import { reviewCommand } from '@/platform/verbs/declare';
 
 export const SaveStages = z.strictObject({ twoStages: z.boolean() });
 
-/** Whether kept works are judged again by their full text. What was decided at the second stage is kept either way. */
+/**
+ * Whether kept works are judged again by their full text. What was decided at the second stage is kept either way. It is
+ * yes or no: of two people who change it at the same moment both say the same, so neither writes over the other.
+ */
 export const saveStages = reviewCommand({
   name: 'save-stages',
   right: 'edit',

@@ -62,6 +62,7 @@ function StageForm({ reviewId, stage, setting, judges, reading, manages }: Stage
   const [own, setOwn] = useState<ReadersSetting>(setting[stage]);
   const change = (more: Partial<ReadersSetting>) => setOwn((before) => ({ ...before, ...more }));
   const people = own.people.filter((id) => judges.some((j) => j.id === id));
+  const gone = setting[stage].readers === 2 ? setting[stage].people.filter((id) => !judges.some((j) => j.id === id)).length : 0;
   async function save(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const value = {
@@ -79,6 +80,12 @@ function StageForm({ reviewId, stage, setting, judges, reading, manages }: Stage
         <p className="text-small">
           {many(reading.both, 'work was', 'works were')} judged by both, of {reading.works}; they agree on {reading.agreed}, {reading.open}{' '}
           wait to be settled.{reading.yours.works > 0 && ` You judged ${reading.yours.judged} of your ${reading.yours.works}.`}
+        </p>
+      )}
+      {gone > 0 && (
+        <p role="alert" className="max-w-[80ch] border-copper border-l-2 pl-2 text-copper">
+          {many(gone, 'person', 'people')} who judged here {gone === 1 ? 'does' : 'do'} not belong to the review any more, or only{' '}
+          {gone === 1 ? 'reads' : 'read'} in it: what was theirs to judge waits. Choose who judges, and save.
         </p>
       )}
       <fieldset disabled={!manages} className="mt-1 flex flex-wrap items-end gap-3">

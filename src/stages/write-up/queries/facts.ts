@@ -1,7 +1,17 @@
-import { type DecisionVerdict, type Flow, flowOf, NOT_RETRIEVED, reasonWords, STAGES, type WorkState } from '@/core/flow';
+import {
+  type DecisionVerdict,
+  type Flow,
+  flowOf,
+  type JudgedTwice,
+  NOT_RETRIEVED,
+  reasonWords,
+  STAGES,
+  type Stage,
+  type WorkState,
+} from '@/core/flow';
 import type { LinkType } from '@/core/merge';
 import { byLikely, HELD, LEFT, STOPPED } from '@/core/sieve';
-import { FACTS, type FactSample, type FactTables, type FactTwice } from '@/core/write-up';
+import { FACTS, type FactSample, type FactTables, type FactTwice, saysKappa } from '@/core/write-up';
 import type { Context } from '@/platform/context';
 import { WorkLink } from '@/platform/db/schema';
 import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/checks';
@@ -143,9 +153,15 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
       study: study(w.no),
     })),
     twoStages: review.twoStages,
+    byTwo: Object.fromEntries(STAGES.map((stage) => [stage, judgedTwice(tables, stage)])),
     footnote: native.length ? `Limiters set at the databases removed records before they were identified: ${native.join('; ')}.` : '',
   });
 }
+
+const judgedTwice = (tables: FactTables, stage: Stage): JudgedTwice => ({
+  ...{ works: FACTS.twice(tables, stage), alike: FACTS['twice-same'](tables, stage) },
+  kappa: saysKappa(tables, stage) ? FACTS['twice-kappa'](tables, stage) : null,
+});
 
 /** Works that two have judged, and what became of them. What only one has said is in no table. */
 async function twiceOf(ctx: Context, state: ReviewState): Promise<FactTwice[]> {
