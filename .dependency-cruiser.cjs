@@ -104,6 +104,7 @@ module.exports = {
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
     core('cite', ['record', 'formats']),
     core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite', 'readers']),
+    core('search', ['formats', 'formats/xml']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,5 +1,6 @@
 import { seeded } from '@/testing/seeded';
 import { TextDecoding } from './decode';
+import { decodeWindows1252 } from './windows-1252';
 
 const encode = (text: string) => new TextEncoder().encode(text);
 
@@ -29,6 +30,21 @@ test.each([
     expect(found.map((b) => b.text).join('')).toBe(text.replace(/\r(?!\n)/g, '\n'));
     for (const block of found.slice(0, -1)) expect(block.text).toMatch(/\n$/);
   }
+});
+
+test('Windows-1252: every byte is the character that the published table says', () => {
+  // WHATWG Encoding Standard, index windows-1252: code points of 0x80 to 0x9F; every other byte is its own.
+  const high = [
+    ...[0x20ac, 0x81, 0x201a, 0x192, 0x201e, 0x2026, 0x2020, 0x2021, 0x2c6, 0x2030, 0x160, 0x2039, 0x152, 0x8d, 0x17d, 0x8f],
+    ...[0x90, 0x2018, 0x2019, 0x201c, 0x201d, 0x2022, 0x2013, 0x2014, 0x2dc, 0x2122, 0x161, 0x203a, 0x153, 0x9d, 0x17e, 0x178],
+  ];
+  for (let byte = 0; byte < 256; byte++) {
+    const expected = byte >= 0x80 && byte < 0xa0 ? high[byte - 0x80] : byte;
+    expect([byte, decodeWindows1252(Uint8Array.of(byte)).codePointAt(0)]).toEqual([byte, expected]);
+  }
+  // As an export of an older program has them: curled quotation marks, a dash, and a letter with an accent.
+  const line = Uint8Array.from([0x93, 0x4e, 0x69, 0x67, 0x68, 0x74, 0x94, 0x20, 0x96, 0x20, 0xe9, 0x0a]);
+  expect(blocks(line, [100])).toEqual([{ text: '“Night” – é\n', valid: false }]);
 });
 
 test.each([1, 2, 3, 20240611])('pieces of any size give the same text, seed %i', (seed) => {

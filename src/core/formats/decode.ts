@@ -1,4 +1,5 @@
 import type { TextBlock } from './entry';
+import { decodeWindows1252 } from './windows-1252';
 
 const NEWLINE = 10;
 const RETURN = 13;
@@ -21,7 +22,6 @@ export class TextDecoding implements Decoding {
   private started = false;
   private wide: TextDecoder | null = null;
   private readonly strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
-  private readonly fallback = new TextDecoder('windows-1252');
 
   push(chunk: Uint8Array): TextBlock[] {
     let bytes = this.start(chunk);
@@ -76,7 +76,7 @@ export class TextDecoding implements Decoding {
       const line = block.subarray(from, next);
       if (!this.isValid(line)) {
         if (good < from) blocks.push({ text: unixLines(this.strict.decode(block.subarray(good, from))), valid: true });
-        blocks.push({ text: unixLines(this.fallback.decode(line)), valid: false });
+        blocks.push({ text: unixLines(decodeWindows1252(line)), valid: false });
         good = next;
       }
       from = next;

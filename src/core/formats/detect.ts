@@ -12,6 +12,7 @@ import { createModsReader } from './mods/read';
 import { createNbibReader } from './nbib/read';
 import { createPubmedReader } from './pubmed/read';
 import { createRisReader } from './ris/read';
+import { decodeWindows1252 } from './windows-1252';
 
 export type Format = RecordFormat;
 
@@ -83,7 +84,7 @@ export function textOfHead(head: Uint8Array): string {
   const wide = head[0] === 0xff && head[1] === 0xfe ? 'utf-16le' : head[0] === 0xfe && head[1] === 0xff ? 'utf-16be' : null;
   if (wide) return new TextDecoder(wide).decode(head);
   const text = new TextDecoder('utf-8').decode(head);
-  const plain = text.includes('\ufffd') ? new TextDecoder('windows-1252').decode(head) : text;
+  const plain = text.includes('\ufffd') ? decodeWindows1252(head) : text;
   return plain.replace(/^(?:\ufeff|ï»¿)/, '').replace(/\r\n?/g, '\n');
 }
 

@@ -1,5 +1,6 @@
 import type { Decoding } from '../decode';
 import type { TextBlock } from '../entry';
+import { decodeWindows1252 } from '../windows-1252';
 import { isControl, type MarcField, type MarcRecord } from './fields';
 import { decodeMarc8 } from './marc8';
 
@@ -18,7 +19,6 @@ export class MarcDecoding implements Decoding {
   private held: Uint8Array[] = [];
   private bytes = 0;
   private readonly strict = new TextDecoder('utf-8', { fatal: true });
-  private readonly fallback = new TextDecoder('windows-1252');
 
   push(chunk: Uint8Array): TextBlock[] {
     const blocks: TextBlock[] = [];
@@ -56,7 +56,7 @@ export class MarcDecoding implements Decoding {
       return { text: this.strict.decode(bytes), valid: true };
     } catch {
       if (bytes[9] === 0x61 || !/^\s*\d{5}/.test(String.fromCharCode(...bytes.subarray(0, 8))))
-        return { text: this.fallback.decode(bytes), valid: false };
+        return { text: decodeWindows1252(bytes), valid: false };
       const { text, whole } = decodeMarc8(bytes);
       return { text, valid: whole };
     }

@@ -1,0 +1,2 @@
+export * from './sheet';
+export * from './to-query';

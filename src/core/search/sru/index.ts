@@ -1,0 +1,6 @@
+export * from './answer';
+export * from './decode';
+export * from './diagnostics';
+export * from './explain';
+export * from './request';
+export * from './scan';
