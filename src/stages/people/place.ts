@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Context, NotFound } from '@/platform/context';
 import { isMissingReference } from '@/platform/db/faults';
 import { PersonPlace } from '@/platform/db/schema';
+import { copyPerson } from './store/members';
 
 /** An address below a review's, with what is asked of it: never one of somebody else's. */
 export const placePath = z
@@ -11,9 +12,16 @@ export const placePath = z
 
 /** Keeps where somebody is in a review, and which work they have open. */
 export async function keepPlace({ em, person, now }: Context, reviewId: string, path: string, workNo: number | null): Promise<void> {
-  if (!person.id) return;
+  const personId = person.id;
+  if (!personId) return;
+  const keep = () => em.upsert(PersonPlace, { reviewId, personId, path, workNo, at: now() });
   try {
-    await em.upsert(PersonPlace, { reviewId, personId: person.id, path, workNo, at: now() });
+    // An administrator can be in a review that they do not belong to, in a database that does not know them.
+    await keep().catch(async (error: unknown) => {
+      if (!isMissingReference(error)) throw error;
+      await copyPerson(em, personId);
+      await keep();
+    });
   } catch (error) {
     // It was deleted at this moment.
     if (isMissingReference(error)) throw new NotFound('There is no such review.');

@@ -21,6 +21,7 @@ import { said } from '@/testing/said';
 import { invite } from './commands/invite';
 import { closeOwn, peopleOfHouse } from './house';
 import { linkView, takeLink } from './join';
+import { keepPlace } from './place';
 import { askMembers } from './queries/members-view';
 import { makeAccount } from './store/accounts';
 
@@ -104,6 +105,18 @@ test('a review that nobody wrote down is found and written down; one that is now
   expect(await home.context().em.execute('select server from review_place where review = ?', [id])).toEqual([{ server: 'north' }]);
   expect(await serverOf(randomUUID())).toBeNull();
   expect(await people.Bo!.ctx().person.rightIn(randomUUID())).toBeNull();
+});
+
+test('an administrator who looks after a review without an owner elsewhere has a place in it', async () => {
+  const { id } = await aReview({ ...north.context(), em: await freshEm('north') });
+  const { em, now } = home.context();
+  const admin = (await makeAccount(em, now(), { name: 'Ada', email: 'ada@example.org', password: PASSWORD, administrator: true }))!;
+  const person = signedIn(emOfReview, { id: admin, name: 'Ada', administrator: true });
+  expect(await person.rightIn(id)).toBe('manage');
+  await keepPlace({ ...home.context(), person, em: await emOfReview(id) }, id, 'sieve', null);
+  const { reviews } = await listReviews({ ...home.context(), person });
+  expect(reviews.find((r) => r.id === id)).toMatchObject({ place: 'sieve', role: null });
+  await expect(keepPlace({ ...home.context(), person, em: await freshEm('north') }, randomUUID(), 'sieve', null)).rejects.toThrow(GONE);
 });
 
 test('a link into a review elsewhere makes an account at home, and lets in once', async () => {

@@ -34,7 +34,7 @@ export async function addMember(em: EntityManager, reviewId: string, personId: s
  * Where people do not sign in, a copy of who belongs to a review there stands beside it: the name and the e-mail, with no
  * way in and no office.
  */
-async function copyPerson(em: EntityManager, id: string): Promise<void> {
+export async function copyPerson(em: EntityManager, id: string): Promise<void> {
   if (await em.count(PersonRow, { id })) return;
   const { name, email, createdAt, updatedAt } = await (await freshEm()).findOneOrFail(PersonRow, { id });
   em.create(PersonRow, { id, name, email, createdAt, updatedAt });
