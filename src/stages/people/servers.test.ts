@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { Client } from 'pg';
 import type { Context } from '@/platform/context';
 import { emOfReview, forgetPlace, serverForNew, serverOf, writePlace } from '@/platform/db/directory';
@@ -11,6 +13,8 @@ import { closeQueue } from '@/platform/queue/queue';
 import { signedIn } from '@/platform/sign-in/person';
 import { STRANGER } from '@/platform/verbs/rights';
 import { decideWork } from '@/stages/decide';
+import { readBundle } from '@/stages/review/bundle/in-child';
+import { writeBundle } from '@/stages/review/bundle/write';
 import { deleteReview } from '@/stages/review/commands/delete-review';
 import { listReviews } from '@/stages/review/queries/list-reviews';
 import { runningStates } from '@/stages/review/queries/running';
@@ -198,6 +202,13 @@ test('a review moves with every row, and back; who had it open goes on', async (
   await expect(home.context().em.execute('update decision set grounds = ? where review_id = ?', ['x', id])).rejects.toThrow(
     /never changed/,
   );
+});
+
+test('a bundle is taken in where there is room for it', async () => {
+  const { id } = await aReview(people.Bo!.ctx());
+  const taken = await readBundle('knees.zip', Readable.from([await buffer(await writeBundle(home.context(), id))]), 'north');
+  expect(taken).toMatchObject({ ok: true, title: 'Knee pads' });
+  expect(await serverOf((taken as { id: string }).id)).toBe('north');
 });
 
 test('a move that was broken off is begun anew: the copy that nobody is sent to goes', async () => {
