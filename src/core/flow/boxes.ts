@@ -1,4 +1,5 @@
-import type { Flow, JudgedTwice } from './prisma';
+import type { Flow } from './prisma';
+import { STAGE_WORDS, STAGES } from './stages';
 
 /** The boxes of the flow, in the order they are read. */
 export const FLOW_BOXES = {
@@ -52,14 +53,21 @@ export function interimWords({ due }: Pick<Flow, 'due'>): string {
   return `Interim, still due: ${said.join(', ')}.`;
 }
 
-/** How far two people judged, and how alike: a part of the box that it stands in, and no box of its own. */
-function twice(by: JudgedTwice | undefined): BoxLine[] {
-  if (!by?.works) return [];
-  const kappa = by.kappa === null ? '' : ` (kappa ${by.kappa.toFixed(2)})`;
-  return [
-    { text: 'judged by two people independently', n: by.works, part: true },
-    { text: `of these alike${kappa}`, n: by.alike, part: true },
-  ];
+/**
+ * What stands below the boxes: what databases removed themselves, and how far two people judged and how alike. That counts
+ * what they differ on and nobody has settled yet, which stands in no box: left out it would make them look more alike.
+ */
+export function flowNotes({ footnote, byTwo }: Pick<Flow, 'footnote' | 'byTwo'>): string[] {
+  const judged = STAGES.flatMap((stage) => {
+    const by = byTwo[stage];
+    if (!by?.works) return [];
+    const kappa = by.kappa === null ? '' : ` (kappa ${by.kappa.toFixed(2)})`;
+    const works = by.works === 1 ? '1 work' : `${by.works.toLocaleString('en-GB')} works`;
+    return [
+      `By ${STAGE_WORDS[stage]} two people judged ${works} independently, ${by.alike.toLocaleString('en-GB')} of them alike${kappa}.`,
+    ];
+  });
+  return [...(footnote ? [footnote] : []), ...judged];
 }
 
 /** What a flow says, box by box: the picture, the table and the data file are made of these. */
@@ -91,7 +99,7 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
     },
     {
       phase: 'Screening',
-      main: { id: 'screened', lines: [line('screened', flow.screened), ...twice(flow.byTwo['title-abstract'])], left: flow.screened },
+      main: { id: 'screened', lines: [line('screened', flow.screened)], left: flow.screened },
       side: { id: 'excluded', lines: [line('excluded', sum(flow.excluded)), ...parts(flow.excluded)], left: null },
     },
   ];
@@ -104,7 +112,7 @@ export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
       },
       {
         phase: 'Screening',
-        main: { id: 'assessed', lines: [line('assessed', flow.assessed), ...twice(flow.byTwo['full-text'])], left: flow.assessed },
+        main: { id: 'assessed', lines: [line('assessed', flow.assessed)], left: flow.assessed },
         side: {
           id: 'excludedFullText',
           lines: [line('excludedFullText', sum(flow.excludedFullText)), ...parts(flow.excludedFullText)],

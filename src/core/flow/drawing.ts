@@ -1,4 +1,4 @@
-import { type DrawnBox, type FlowRow, type FlowWords, flowRows } from './boxes';
+import { type DrawnBox, type FlowRow, type FlowWords, flowNotes, flowRows } from './boxes';
 import type { Flow } from './prisma';
 
 /** Colours of the drawing; the defaults are those of paper. */
@@ -94,9 +94,9 @@ export function drawFlow(flow: Flow, words: FlowWords = {}, inks: FlowInks = PAP
     if (i + 1 < laid.length)
       parts.push(arrow(MAIN.x + 40, top + main.height, MAIN.x + 40, tops[i + 1]! - (breaks(rows, i) ? 20 : 0), inks));
   });
-  const notes = flow.footnote ? wrapped(flow.footnote, WIDTH - MAIN.x - 24, 12) : [];
+  const notes = flowNotes(flow).flatMap((note) => wrapped(`* ${note}`, WIDTH - MAIN.x - 24, 12));
   notes.forEach((note, i) => {
-    parts.push(text(MAIN.x, y + i * 16, `${i === 0 ? '* ' : ''}${note}`, inks.slate, 12, 400));
+    parts.push(text(MAIN.x, y + i * 16, note, inks.slate, 12, 400));
   });
   const height = y + notes.length * 16 + 8;
   const title = `Flow of sources: ${flow.identified} records identified, ${flow.included} reports included`;

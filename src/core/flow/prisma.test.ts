@@ -1,5 +1,5 @@
 import { seeded } from '@/testing/seeded';
-import { flowRows } from './boxes';
+import { flowNotes, flowRows } from './boxes';
 import { drawFlow } from './drawing';
 import { FlowError, type FlowInput, type FlowWork, flowIdentities, flowOf } from './prisma';
 import { NOT_RETRIEVED, standing } from './stages';
@@ -85,29 +85,22 @@ test.each([
   expect(standing(a && { verdict: a }, b && { verdict: b })?.verdict).toBe(expected),
 );
 
-test('where two judged, the boxes of the two stages say so, and the sums are what they were', () => {
+test('where two judged, it stands below the boxes, and the boxes are what they were', () => {
   const given = { sources: [{ name: 'A', kind: 'database' as const, records: 7 }], mergedAway: 0, twoStages: true };
-  const plain = flowOf({ ...given, works: [...times(3, kept), ...times(4, excluded)] });
+  const works = [...times(3, kept), ...times(4, excluded)];
   const flow = flowOf({
-    ...given,
-    works: [...times(3, kept), ...times(4, excluded)],
-    byTwo: { 'title-abstract': { works: 7, alike: 6, kappa: 0.7 }, 'full-text': { works: 2, alike: 2, kappa: null } },
+    ...{ ...given, works, footnote: 'Databases applied limiters.' },
+    byTwo: { 'title-abstract': { works: 1200, alike: 1100, kappa: 0.7 }, 'full-text': { works: 1, alike: 1, kappa: null } },
   });
-  const linesOf = (id: string) =>
-    flowRows(flow)
-      .find((r) => r.main.id === id)!
-      .main.lines.map((l) => [l.text, l.n]);
-  expect(linesOf('screened').slice(1)).toEqual([
-    ['judged by two people independently', 7],
-    ['of these alike (kappa 0.70)', 6],
+  expect(flowNotes(flow)).toEqual([
+    'Databases applied limiters.',
+    'By title and abstract two people judged 1,200 works independently, 1,100 of them alike (kappa 0.70).',
+    'By full text two people judged 1 work independently, 1 of them alike.',
   ]);
-  expect(linesOf('assessed').slice(1)).toEqual([
-    ['judged by two people independently', 2],
-    ['of these alike', 2],
-  ]);
-  expect({ ...flow, byTwo: {} }).toEqual(plain);
-  expect(drawFlow(flow)).toContain('of these alike (kappa 0.70)');
-  expect(drawFlow(plain)).not.toContain('judged by two');
+  expect(drawFlow(flow)).toContain('of them alike (kappa 0.70)');
+  const plain = flowOf({ ...given, works });
+  expect(flowNotes(plain)).toEqual([]);
+  expect(flowRows(flow)).toEqual(flowRows(plain));
 });
 
 test('the drawing: every box with its count, words of one’s own, nothing that is not text', () => {

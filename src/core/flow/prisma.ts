@@ -65,7 +65,7 @@ export interface Flow {
   due: { held: number; undecided: number; waiting: number; fullText: number };
   interim: boolean;
   footnote: string;
-  /** Beside the boxes of the two stages, where two people judged. */
+  /** Of all works that two people judged, differences not settled yet among them: no part of a box, a note below. */
   byTwo: Partial<Record<Stage, JudgedTwice>>;
 }
 

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowRows, interimWords } from '@/core/flow';
+import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowNotes, flowRows, interimWords } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/words';
@@ -117,6 +117,11 @@ export function FlowScreen({
             )}
           </tbody>
         </table>
+        {flowNotes(flow).map((note) => (
+          <p key={note} className="mt-1 max-w-[90ch] text-small">
+            {note}
+          </p>
+        ))}
       </details>
       <p className="mt-2 max-w-[90ch] text-small text-slate">
         The boxes are those of the PRISMA 2020 statement for databases and registers. A report is a work, a study is a family of works.
