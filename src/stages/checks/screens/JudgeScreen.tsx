@@ -24,7 +24,7 @@ const PARTS = { population: 'Who', intervention: 'What is done', comparison: 'Co
 
 /** Works of a sample one after another, as they stand in their records: nothing says what the sieve or a person made of them. */
 export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: SampleToJudge }) {
-  const { works, at, current, state, work, said, note, setNote, keepNote, open, say } = useJudging(reviewId, sample);
+  const { works, at, current, state, work, said, saved, note, setNote, keepNote, open, say } = useJudging(reviewId, sample);
   const [help, setHelp] = useState(false);
   const back = sample.kind === 'stopped' ? 'spot' : 'again';
   const keys = useHotkeys(
@@ -103,7 +103,7 @@ export function JudgeScreen({ reviewId, sample }: { reviewId: string; sample: Sa
                 {said.has(current.drawn) && (
                   <b className="font-medium text-ink">You said that it {SAID_WORDS[said.get(current.drawn)!]}.</b>
                 )}
-                {done === works.length && (
+                {done === works.length && saved && (
                   <>
                     {' '}
                     All are judged:{' '}

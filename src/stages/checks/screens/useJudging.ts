@@ -21,6 +21,8 @@ export function useJudging(reviewId: string, sample: SampleToJudge) {
   );
   const [notes, setNotes] = useState<ReadonlyMap<number, string>>(() => new Map(works.map((w) => [w.drawn, w.note])));
   const [picked, setPicked] = useState<number | null>(null);
+  /** How many words are on their way: what follows from all of them cannot be looked at yet. */
+  const [underWay, setUnderWay] = useState(0);
   const asked = picked ?? Number(params.get('place')) - 1;
   const firstOpen = works.findIndex((w) => !said.has(w.drawn));
   const at = works[asked] ? asked : Math.max(0, firstOpen);
@@ -63,7 +65,8 @@ export function useJudging(reviewId: string, sample: SampleToJudge) {
       const next = works.findIndex((w, i) => i > place && !said.has(w.drawn));
       open(next >= 0 ? next : Math.min(place + 1, works.length - 1));
     }
-    const answer = await send(current.drawn, verdict);
+    setUnderWay((n) => n + 1);
+    const answer = await send(current.drawn, verdict).finally(() => setUnderWay((n) => n - 1));
     if (answer.ok) return;
     set(before);
     open(place);
@@ -79,6 +82,7 @@ export function useJudging(reviewId: string, sample: SampleToJudge) {
     said,
     note: current ? (notes.get(current.drawn) ?? '') : '',
     setNote: (text: string) => current && setNotes(new Map(notes).set(current.drawn, text)),
+    saved: underWay === 0,
     keepNote,
     open,
     say,
