@@ -26,9 +26,9 @@ export async function moveReview(reviewId: string, to: string): Promise<number> 
   }
   return withClients([from, to], async ([source, target]) => {
     await assertSameForm(source!, target!);
-    if (await isIn(target!, reviewId)) await target!.query('select delete_review($1)', [reviewId]);
     await source!.query('begin');
     await keepOthersOut(source!, reviewId);
+    await takeAway(target!, reviewId, source!);
     await target!.query('begin');
     await copyPeople(source!, target!, reviewId);
     let rows = 0;
@@ -109,13 +109,31 @@ async function takeAwayCopies(reviewId: string, except: string): Promise<number>
   const others = servers()
     .map((s) => s.name)
     .filter((name) => name !== except);
-  return withClients(others, async (clients) => {
+  return withClients([except, ...others], async ([kept, ...clients]) => {
     let found = 0;
-    for (const client of clients) {
-      if (!(await isIn(client, reviewId))) continue;
-      await client.query('select delete_review($1)', [reviewId]);
-      found++;
-    }
+    for (const client of clients) if (await takeAway(client, reviewId, kept!)) found++;
     return found;
   });
+}
+
+/** What is only ever added to: a copy that holds more of any of these than the review has been worked on. */
+const ADDED = ['record', 'decision', 'judgement', 'ruling', 'merge_ruling', 'sieve_version', 'review_change'];
+
+/**
+ * Takes a copy away, where there is one.
+ * @throws NotMoved when something is in it that the review has not, as after an older backup was restored: that is for a person to see
+ */
+async function takeAway(client: Client, reviewId: string, kept: Client): Promise<boolean> {
+  if (!(await isIn(client, reviewId))) return false;
+  for (const table of ADDED) {
+    const count = async (of: Client) =>
+      Number((await of.query(`select count(*) as n from ${table} where review_id = $1`, [reviewId])).rows[0].n);
+    const [theirs, ours] = [await count(client), await count(kept)];
+    if (theirs > ours)
+      throw new NotMoved(
+        `The review stands in both databases, and the copy that nobody is sent to has more of "${table}" (${theirs}, not ${ours}). Nothing was taken away.`,
+      );
+  }
+  await client.query('select delete_review($1)', [reviewId]);
+  return true;
 }

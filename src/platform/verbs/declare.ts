@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { OtherForm } from '@/core/storage';
 import { type Context, rightIn } from '../context';
 import { isMissingReference } from '../db/faults';
+import { servers } from '../db/servers';
 import { hasQueued } from '../queue/queue';
-import { type LockUse, type OpenReview, opened, takeLocks } from './open-review';
+import { holdHere, type LockUse, type OpenReview, opened, takeLocks } from './open-review';
 import { type Refusal, type RefusalCode, refuse } from './refusals';
 import { includes, type Right, type Topic } from './rights';
 import { soundInput, Unsound } from './sound-input';
@@ -86,6 +87,7 @@ export function reviewCommand<const N extends string, S extends z.ZodType, const
     try {
       answer = await ctx.em.transactional(async (tx) => {
         await takeLocks(tx, [declared.lock ?? []].flat(), reviewId);
+        if (servers().length > 1) await holdHere(tx, reviewId);
         const said = await declared.run({ ...(await opened({ ...ctx, em: tx }, reviewId)), afterwards }, asked.input);
         if (isRefusal(said)) throw new RolledBack(said);
         await tx.flush();

@@ -13,6 +13,7 @@ import { closeQueue } from '@/platform/queue/queue';
 import { signedIn } from '@/platform/sign-in/person';
 import { STRANGER } from '@/platform/verbs/rights';
 import { decideWork } from '@/stages/decide';
+import { saveFullText } from '@/stages/decide/commands/save-full-text';
 import { readBundle } from '@/stages/review/bundle/in-child';
 import { writeBundle } from '@/stages/review/bundle/write';
 import { deleteReview } from '@/stages/review/commands/delete-review';
@@ -202,6 +203,45 @@ test('a review moves with every row, and back; who had it open goes on', async (
   await expect(home.context().em.execute('update decision set grounds = ? where review_id = ?', ['x', id])).rejects.toThrow(
     /never changed/,
   );
+});
+
+test('what is acknowledged while a review moves is where it moved to', async () => {
+  const { id } = await aReview(people.Bo!.ctx());
+  await importText(home, id, 'VH', [1, 2, 3].map((n) => risEntry(n, `Pads ${n} of tilers`)).join(''));
+  const ctx = await at('Bo', id);
+  const given = { workNo: 1, asked: '', promised: '', arrived: '', source: '' };
+  let acknowledged = 0;
+  const edit = async () => {
+    const fields = { ...given, note: `Note ${acknowledged + 1}`, seenEdit: acknowledged };
+    const answer = await saveFullText({ ...ctx, em: ctx.em.fork() }, id, fields);
+    if (!answer.ok) throw new Error(answer.message);
+    acknowledged++;
+  };
+  await edit();
+  let gone = '';
+  const moved = moveReview(id, 'north');
+  for (let i = 0; i < 2000 && !gone; i++)
+    await edit().catch((error: Error) => {
+      gone = error.message;
+    });
+  await moved;
+  expect(gone).toBe(GONE);
+  expect(await ask(northUrl, 'select edit, note from full_text where review_id = $1', [id])).toEqual([
+    { edit: acknowledged, note: `Note ${acknowledged}` },
+  ]);
+});
+
+test('a copy that holds more than the review is taken away by nobody', async () => {
+  const id = await inTheNorth();
+  const [row] = await ask(northUrl, 'select * from review where id = $1', [id]);
+  const url = process.env.DATABASE_URL!;
+  await ask(url, 'insert into review select * from json_populate_record(null::review, $1)', [JSON.stringify(row)]);
+  const line = 'insert into sieve_version select (json_populate_record(null::sieve_version, $1)).*';
+  const version = { review_id: id, number: 1, limiters: [], note: '', basis: {}, person: 'Bo', at: new Date() };
+  await ask(url, line, [JSON.stringify(version)]);
+  await expect(moveReview(id, 'north')).rejects.toThrow('more of "sieve_version" (1, not 0)');
+  await expect(moveReview(id, 'home')).rejects.toThrow('Nothing was taken away');
+  expect(await serverOf(id)).toBe('north');
 });
 
 test('a bundle is taken in where there is room for it', async () => {
