@@ -26,6 +26,6 @@ export default {
     '^next/navigation$': '<rootDir>/src/testing/doubles/next-navigation.ts',
     '^sonner$': '<rootDir>/src/testing/doubles/sonner.ts',
   },
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   maxWorkers: 2,
 };

@@ -18,7 +18,7 @@ async function aReviewWithALimiter(page: Page): Promise<string> {
   await page.goto(`/reviews/${id}/retrieve`);
   await addDatabase(page, 'Vellmora', 'VH', true);
   await page.getByLabel('Files from Vellmora', { exact: true }).setInputFiles(fileOf('vellmora.ris', FILE));
-  await expect(page.getByRole('link', { name: /^Merge 5/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: /^Merge 5/ })).toBeVisible();
   await page.goto(`/reviews/${id}/sieve`);
   await page.getByRole('button', { name: 'Add limiter' }).click();
   await page
@@ -30,12 +30,9 @@ async function aReviewWithALimiter(page: Page): Promise<string> {
   return id;
 }
 
-test.use({ actionTimeout: 15_000 });
-
 test('a known work that a limiter loses comes back when it is loosened; a sample is drawn, judged, and one is rescued', async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   const problems = watch(page);
   const id = await aReviewWithALimiter(page);
 
@@ -126,7 +123,6 @@ test('a known work that a limiter loses comes back when it is loosened; a sample
 });
 
 test('own decisions judged again: the difference is a work to settle', async ({ page }) => {
-  test.setTimeout(120_000);
   const problems = watch(page);
   const id = await aReviewWithALimiter(page);
   await page.goto(`/reviews/${id}/checks/again`);

@@ -20,7 +20,7 @@ const file = (type: string) => [1, 2].map((n) => entry(n, type)).join('\n');
 async function importInto(page: Page, name: string, tag: string, text: string) {
   await addDatabase(page, name, tag);
   await page.getByLabel(`Files from ${name}`, { exact: true }).setInputFiles(fileOf(`${tag}.nbib`, text));
-  await expect(page.getByRole('row', { name: new RegExp(`${tag}\\.nbib`) })).toContainText('2', { timeout: 30_000 });
+  await expect(page.getByRole('row', { name: new RegExp(`${tag}\\.nbib`) })).toContainText('2');
 }
 
 test('what databases contradict each other in is ruled on at once, and taken back; a register settles peer review', async ({ page }) => {
@@ -31,7 +31,7 @@ test('what databases contradict each other in is ruled on at once, and taken bac
   await page.goto(`/reviews/${id}/classify`);
 
   await test.step('a dispute of two works, with one ruling', async () => {
-    await expect(page.getByRole('button', { name: 'Publication type: 2 conflicting' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Publication type: 2 conflicting' })).toBeVisible();
     await page.getByRole('button', { name: 'Rule on all' }).first().click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Research article').check();
@@ -70,7 +70,7 @@ test('what databases contradict each other in is ruled on at once, and taken bac
     await expect(dialog.getByText(/line 3, issn: The check digit of this ISSN is wrong/)).toBeVisible();
     await dialog.getByRole('button', { name: 'Import it' }).click();
     await expect(page.getByRole('heading', { name: 'Register of venues: 2' })).toBeVisible();
-    await expect(page.getByText('Every venue that the records name is there.')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('Every venue that the records name is there.')).toBeVisible();
     await page.getByRole('link', { name: 'Classify', exact: true }).first().click();
     await expect(page.getByRole('button', { name: 'Peer review: 2 settled' })).toBeVisible();
   });

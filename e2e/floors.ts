@@ -24,7 +24,7 @@ export async function addFloorFiles(page: Page) {
   await addDatabase(page, 'Vellmora', 'VH', true);
   await addDatabase(page, 'Ostrane', 'OF');
   await page.getByLabel('Files from Vellmora', { exact: true }).setInputFiles(fileOf('mine.ris', RIS));
-  await expect(page.getByRole('row', { name: /mine\.ris/ })).toContainText('1 rejected', { timeout: 30_000 });
+  await expect(page.getByRole('row', { name: /mine\.ris/ })).toContainText('1 rejected');
   await page.getByLabel('Files from Ostrane', { exact: true }).setInputFiles(fileOf('mine.nbib', NBIB));
 }
 
@@ -33,7 +33,7 @@ export async function floors(page: Page, title: string): Promise<string> {
   const id = await createReview(page, title);
   await page.goto(`/reviews/${id}/retrieve`);
   await addFloorFiles(page);
-  await expect(stage(page, 'Merge')).toContainText('6', { timeout: 30_000 });
+  await expect(stage(page, 'Merge')).toContainText('6');
   return id;
 }
 

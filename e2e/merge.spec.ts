@@ -20,7 +20,7 @@ const SECOND = [
 async function upload(page: Page, name: string, text: string) {
   await page.getByLabel(`Files from ${name}`, { exact: true }).setInputFiles(fileOf(`${name}.ris`, text));
   // Received, read, and its records counted.
-  await expect(page.getByRole('link', { name: `Records of ${name}.ris: 4` })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: `Records of ${name}.ris: 4` })).toBeVisible();
 }
 
 test('pairs are settled by keyboard, taken back, and the works follow; joins and rulings are looked at', async ({ page }) => {
@@ -35,7 +35,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
 
   await test.step('three pairs are asked about, side by side', async () => {
     await page.goto(`/reviews/${id}/merge`);
-    await expect(headline).toHaveText('8 records are 7 works', { timeout: 30_000 });
+    await expect(headline).toHaveText('8 records are 7 works');
     await page.getByRole('link', { name: '3 pairs to settle' }).click();
     await expect(page.getByText('Pair 1 of 3 · 3 open')).toBeVisible();
     await expect(page.getByRole('row', { name: /^DOI/ })).toContainText('−9');
@@ -60,7 +60,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
 
   await test.step('the works follow', async () => {
     await page.getByRole('link', { name: 'Merge', exact: true }).click();
-    await expect(headline).toHaveText('8 records are 6 works', { timeout: 30_000 });
+    await expect(headline).toHaveText('8 records are 6 works');
     await expect(page.getByRole('link', { name: '1 links in families' })).toBeVisible();
   });
 
@@ -75,7 +75,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
       .click();
     await expect(page.getByText('taken out')).toBeVisible();
     await page.goto(`/reviews/${id}/merge`);
-    await expect(headline).toHaveText('8 records are 7 works', { timeout: 30_000 });
+    await expect(headline).toHaveText('8 records are 7 works');
   });
 
   await test.step('a ruling is taken back where all are listed', async () => {
@@ -85,7 +85,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
     await row.getByRole('button', { name: 'Take back' }).click();
     await expect(row).toContainText('taken back');
     await page.goto(`/reviews/${id}/merge`);
-    await expect(headline).toHaveText('8 records are 6 works', { timeout: 30_000 });
+    await expect(headline).toHaveText('8 records are 6 works');
   });
 
   await test.step('any two records can be compared, and joined by hand', async () => {
@@ -98,7 +98,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
     await page.keyboard.press('u');
     await expect(page.getByText('Joined.')).toHaveCount(0);
     await page.goto(`/reviews/${id}/merge`);
-    await expect(headline).toHaveText('8 records are 6 works', { timeout: 30_000 });
+    await expect(headline).toHaveText('8 records are 6 works');
   });
 
   await test.step('a field is set by hand, and the list follows', async () => {
@@ -111,7 +111,7 @@ test('pairs are settled by keyboard, taken back, and the works follow; joins and
     await expect(sheet.getByText('a person set it')).toBeVisible();
     await expect(sheet.getByRole('heading', { name: 'Cold air and the grip of divers' })).toBeVisible();
     await page.keyboard.press('Escape');
-    await expect(page.getByRole('button', { name: 'Cold air and the grip of divers' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('button', { name: 'Cold air and the grip of divers' })).toBeVisible();
   });
   expect(problems).toEqual([]);
 });

@@ -36,14 +36,11 @@ async function aReviewWithWorks(page: Page, title: string): Promise<string> {
   await page.goto(`/reviews/${id}/retrieve`);
   await addDatabase(page, 'Vellmora', 'VH', true);
   await page.getByLabel('Files from Vellmora', { exact: true }).setInputFiles(fileOf('vellmora.ris', FILE));
-  await expect(page.getByRole('link', { name: /^Merge 4/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: /^Merge 4/ })).toBeVisible();
   return id;
 }
 
-test.use({ actionTimeout: 15_000 });
-
 test('from deciding to the write-up and back from its bundle, by keyboard alone', async ({ page }, { repeatEachIndex }) => {
-  test.setTimeout(150_000);
   const problems = watch(page);
   const named = `Knee pads by keyboard ${repeatEachIndex + 1}`;
   const id = await aReviewWithWorks(page, named);
@@ -133,7 +130,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await expect(page.getByText('The title is in capitals throughout.')).toBeVisible();
   await press(page, page.getByRole('button', { name: 'Correct it' }).first());
   await press(page, page.getByRole('button', { name: 'Save', exact: true }));
-  await expect(page.getByText(/Straps for floor layers: A randomised trial/).first()).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Straps for floor layers: A randomised trial/).first()).toBeVisible();
   await press(page, page.getByRole('link', { name: 'Methods and tables' }));
   await expect(page.getByRole('region', { name: 'Selection' })).toContainText('3 works were judged by title and abstract by M. Okonjo');
 
@@ -152,7 +149,7 @@ test('from deciding to the write-up and back from its bundle, by keyboard alone'
   await page
     .getByLabel('Bundle of a review')
     .setInputFiles({ name: 'bundle.zip', mimeType: 'application/zip', buffer: readFileSync(bundle) });
-  await expect(page.getByRole('link', { name: /^Decide\b.* 3 of 4$/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: /^Decide\b.* 3 of 4$/ })).toBeVisible();
   const back = new URL(page.url()).pathname.split('/')[2]!;
   await page.goto(`/reviews/${back}/write-up/flow`);
   await expect(page.getByText('Works screened by one person').first()).toBeVisible();
@@ -166,7 +163,6 @@ test('two tabs, one work: the second is told; a tab that is closed at once has l
   page,
   context,
 }) => {
-  test.setTimeout(120_000);
   const id = await aReviewWithWorks(page, 'Knee pads in two tabs');
   await page.goto(`/reviews/${id}/decide/reasons`);
   await page.getByRole('button', { name: 'Add those from the limiters and the question' }).click();

@@ -15,7 +15,7 @@ let server: Server;
 beforeAll(async () => {
   server = await start(join(folder, 'postgres'));
   runTypeScript('src/platform/db/migrate.ts', ['up'], { DATABASE_URL: server.url, APPLICATION_ROLE: server.application.role });
-}, 60_000);
+});
 afterAll(() => {
   server.stop();
   rmSync(folder, { recursive: true, force: true });
@@ -100,7 +100,7 @@ test('a second start finds the server that runs; a copy of its folder gets one o
   } finally {
     copy.stop();
   }
-}, 60_000);
+});
 
 test('a folder that an earlier version left open to every account is closed', async () => {
   const data = join(folder, 'postgres', 'data');
@@ -111,7 +111,7 @@ test('a folder that an earlier version left open to every account is closed', as
   expect(readFileSync(join(data, 'pg_hba.conf'), 'utf8')).toContain('scram-sha-256');
   expect(await asked(without(server.url), 'select 1')).toMatch(/password/);
   expect(await asked(server.application.url, 'select count(*)::int as n from review')).toEqual([{ n: 0 }]);
-}, 60_000);
+});
 
 test('it is started again when it is killed', async () => {
   const part = server.keepRunning();
@@ -125,4 +125,4 @@ test('it is started again when it is killed', async () => {
   } finally {
     await part.stop();
   }
-}, 60_000);
+});

@@ -241,4 +241,4 @@ test('120 MB are streamed: a heap of 96 MB is enough, and every entry is counted
   });
   expect(result.stderr).toContain(`${written} entries = ${written} records + 0 rejected`);
   expect(Number(result.stdout)).toBe(written);
-}, 180_000);
+});

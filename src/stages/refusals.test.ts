@@ -95,7 +95,7 @@ beforeAll(async () => {
   await db.context().em.nativeUpdate(Review, { id: other.id }, { scheme, sieve: [SIEVE[0]!] });
   own = { id: other.id, scheme };
   await twoReaders();
-}, 120_000);
+});
 
 /** A review in which two judge: they differ on the first work, agree on the second, and have not judged the third. */
 let pair: { id: string; people: [string, string] };

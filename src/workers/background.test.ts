@@ -84,4 +84,4 @@ test('a worker that is killed half-way leaves nothing behind, and the next one d
   second.kill('SIGTERM');
   const [code] = await once(second, 'exit');
   expect(code).toBe(0);
-}, 150_000);
+}, 300_000);

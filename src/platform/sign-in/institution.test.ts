@@ -43,7 +43,7 @@ beforeAll(async () => {
     return oidc.interactionFinished(request, response, { consent: { grantId: await grant.save() } }, { mergeWithLastSubmission: true });
   });
   Object.assign(process.env, { PUBLIC_URL: PLACE, OIDC_ISSUER: issuer, OIDC_CLIENT_ID: 'sieve', OIDC_CLIENT_SECRET: 'only-for-this-test' });
-}, 60_000);
+});
 afterAll(async () => {
   for (const name of ['PUBLIC_URL', 'OIDC_ISSUER', 'OIDC_CLIENT_ID', 'OIDC_CLIENT_SECRET']) delete process.env[name];
   provider.closeAllConnections();

@@ -66,7 +66,7 @@ test('a review that was kept in another form is shown as being worked out, and i
   await db.work(id);
   expect(await known()).toEqual(before);
   expect(await classifyOutdated(db.context())).toBe(0);
-}, 60_000);
+});
 
 test('what a person asks of claims in another form meanwhile is refused in words, and nothing is done by halves', async () => {
   const before = await known();
@@ -78,4 +78,4 @@ test('what a person asks of claims in another form meanwhile is refused in words
   await classifyOutdated(db.context());
   await db.work(id);
   expect(await known()).toEqual(before);
-}, 60_000);
+});

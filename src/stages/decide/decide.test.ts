@@ -71,7 +71,7 @@ test('a crash between two decisions: the one that was acknowledged is there, the
   const { seenSeq } = await workDetail(db.context(), other, 2);
   const again = { workNo: 2, verdict: 'wait', reasonCode: '', grounds: 'After it.', seenSeq } as const;
   expect(await decideWork(db.context(), other, again)).toMatchObject({ ok: true, seq: seenSeq + 1 });
-}, 60_000);
+});
 
 test('reasons start from the question and the limiters; renaming and merging keep their history', async () => {
   const started = await startReasons(db.context(), id);
