@@ -17,7 +17,20 @@ const core = (name, allowed) => ({
 });
 
 /** In the order of the work: each may use what those before it give out by their index, and nothing else of them. */
-const STAGES = ['people', 'question', 'retrieve', 'merge', 'classify', 'sieve', 'decide', 'works', 'checks', 'write-up', 'review'];
+const STAGES = [
+  'people',
+  'question',
+  'retrieve',
+  'merge',
+  'classify',
+  'sieve',
+  'decide',
+  'works',
+  'checks',
+  'search',
+  'write-up',
+  'review',
+];
 const SERVER_SIDE = '(?!screens/)';
 const stage = (name, at) => ({
   name: `stage-${name}`,
@@ -104,7 +117,7 @@ module.exports = {
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
     core('cite', ['record', 'formats']),
     core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite', 'readers']),
-    core('search', ['formats', 'formats/xml']),
+    core('search', ['record', 'formats', 'formats/xml', 'query', 'sieve', 'parity', 'checks', 'classify']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

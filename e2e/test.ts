@@ -6,6 +6,8 @@ interface Place {
   url: string;
   DATABASE_URL: string;
   NARROW_SIEVE_DATA: string;
+  /** Port of the stand-in databases. */
+  SEARCH_STANDINS: string;
 }
 const PLACES = JSON.parse(process.env.E2E_PLACES ?? '[]') as Place[];
 export const placeOf = (worker: number): Place => PLACES[worker % PLACES.length]!;

@@ -2,11 +2,13 @@
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { runTypeScript, startWeb, startWorker, stopProgram } from './application.mjs';
+import { runTypeScript, startStandins, startWeb, startWorker, stopProgram } from './application.mjs';
 import { freePort } from './postgres.mjs';
 
 /** As many journeys go side by side; Playwright's configuration says the same. */
 const PLACES = 1;
+/** The databases that are searched need not be as large as in the demo. */
+const SCALE = 0.2;
 
 /**
  * @param {{ url: string, application: { role: string, url: string } }} server a running PostgreSQL server
@@ -15,11 +17,15 @@ const PLACES = 1;
 export async function startForTests(server, folder) {
   const names = Array.from({ length: PLACES }, (_, i) => `narrow_sieve_e2e${i ? `_${i + 1}` : ''}`);
   const at = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
+  const standins = await freePort(3290);
+  const programs = [await startStandins(standins, SCALE)];
   // As the start command does: in a role that owns nothing.
   const envOf = (name) => ({
     DATABASE_URL: at(server.application.url, name),
     NARROW_SIEVE_DATA: join(folder, name),
     NARROW_SIEVE_DEMO: '1',
+    SEARCH_STANDINS: String(standins),
+    SEARCH_SERVERS: `127.0.0.1:${standins}`,
   });
   const admin = new pg.Client({ connectionString: server.url });
   await admin.connect();
@@ -38,7 +44,6 @@ export async function startForTests(server, folder) {
     cpSync(join(folder, names[0]), join(folder, name), { recursive: true });
   }
   await admin.end();
-  const programs = [];
   const places = [];
   for (const [i, name] of names.entries()) {
     const env = envOf(name);

@@ -38,11 +38,13 @@ export function otherDatabases({ REVIEW_DATABASES = '', REVIEW_DATABASES_OWNER =
  * @param {boolean} [how.web] whether this host answers requests
  * @param {boolean} [how.worker] whether it does the work in the background
  * @param {boolean} [how.development]
+ * @param {() => Promise<{ part: { stop(): Promise<void> }, env: Record<string, string> }>} [how.beside] started before the rest,
+ *   with what the rest is told of it
  * @param {(env: Record<string, string>) => void} [how.before] done when the database is migrated
  * @param {(port: number, env: Record<string, string>, own: boolean) => void} how.running done when all parts run; own:
  *   whether the database is one of its own
  */
-export function runApplication({ env: more = {}, web = true, worker = true, development = false, before, running: started }) {
+export function runApplication({ env: more = {}, web = true, worker = true, development = false, beside, before, running: started }) {
   const running = [];
   let database = null;
   let stopping = null;
@@ -80,6 +82,11 @@ export function runApplication({ env: more = {}, web = true, worker = true, deve
       }
       const port = process.env.PORT ? Number(process.env.PORT) : await freePort(3210);
       const env = { DATABASE_URL: application.url, NARROW_SIEVE_DATA: DATA, PORT: String(port), ...more };
+      const other = await beside?.();
+      if (other) {
+        running.push(other.part);
+        Object.assign(env, other.env);
+      }
       before?.(env);
       if (web && !development) ensureBuild();
       if (database?.started) running.push(database.keepRunning());

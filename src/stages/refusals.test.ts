@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
+import type { EntityManager } from '@mikro-orm/postgresql';
 import { OCEBM_2011 } from '@/core/classify';
 import { DEFAULT_TEMPLATES } from '@/core/grounds';
 import { DEFAULT_PROFILE } from '@/core/parity';
@@ -13,6 +14,7 @@ import { ANYBODY, RIGHTS, STRANGER } from '@/platform/verbs/rights';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { risEntry } from '@/testing/ris-entry';
 import { said } from '@/testing/said';
+import { SEARCH_CASES, setSearch } from '@/testing/search-cases';
 import { addKnown } from './checks/commands/add-known';
 import { drawCheck } from './checks/commands/draw-sample';
 import { copyScheme } from './classify/commands/copy-scheme';
@@ -163,6 +165,7 @@ const database = (more: object) => ({ id: null, name: 'Qadra', tag: 'QA', profil
 
 /** What is asked, and of which review, for each refusal of each verb: `verb code`. */
 const CASES: Record<string, () => object | Promise<object>> = {
+  ...Object.fromEntries(Object.entries(SEARCH_CASES).map(([name, input]) => [name, () => input(vh)])),
   'decide not-a-reader': () => ({ ...decision, workNo: 3 }),
   'decide judged-by-two': () => ({ ...decision, verdict: 'undo', seenSeq: 2 }),
   'decide not-third': () => ({ ...decision, verdict: 'background', seenSeq: 2 }),
@@ -359,6 +362,13 @@ const BEFORE: Record<string, () => Promise<() => Promise<unknown>>> = {
     await em.insertMany(Retrieval, rows);
     return () => em.nativeDelete(Retrieval, { reviewId: id, number: { $gte: 1000 } });
   },
+  'take-in too-many': async () => {
+    const [search, full] = [await setSearch(db.context().em as EntityManager, id, vh), await BEFORE['add-retrieval too-many']!()];
+    return async () => {
+      await full();
+      await search();
+    };
+  },
   'save-database too-many': () => databases(31),
   'save-retrieval has-records': () => databases(1),
   'compare-versions other-scheme': async () => {
@@ -367,6 +377,7 @@ const BEFORE: Record<string, () => Promise<() => Promise<unknown>>> = {
     return () => em.nativeUpdate(Review, { id }, { scheme: 'ocebm-2011' });
   },
 };
+for (const name of Object.keys(SEARCH_CASES)) BEFORE[name] ??= () => setSearch(db.context().em as EntityManager, id, vh, name);
 async function sieveOf(sieve: Sieve) {
   const em = db.context().em;
   await em.nativeUpdate(Review, { id }, { sieve });

@@ -7,6 +7,7 @@ import { Cancelled, type Progress, progressOf } from '@/platform/queue/progress'
 import { knownList } from '@/stages/checks';
 import { mergeAndClassify, reclassifyReview } from '@/stages/classify';
 import { importFile, Unprocessable } from '@/stages/retrieve';
+import { fetchRecords } from '@/stages/search';
 
 /** A job that failed so often is given up: it would only fail again. */
 const MOST_ATTEMPTS = 3;
@@ -28,6 +29,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   const heartbeat = setInterval(() => void progress.write({}).catch(() => {}), 5000);
   try {
     if (job.kind === 'import-file') await importFile(ctx, reviewId, job.fileId!, progress);
+    else if (job.kind === 'take-in') await fetchRecords(ctx, reviewId, job.fileId!, progress);
     else if (job.kind === 'reclassify') await reclassifyOrMerge(ctx, reviewId, progress);
     else await mergeAndClassify(ctx, reviewId, progress);
     // Works that are known to belong are looked for among what came, so that nobody waits for it later.

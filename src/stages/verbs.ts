@@ -63,6 +63,31 @@ import {
 } from '@/stages/retrieve';
 import { archiveReview, askFigures, deleteReview } from '@/stages/review';
 import {
+  askDesk,
+  askLooks,
+  askSaved,
+  bringThesaurus,
+  changeSearch,
+  countBlock,
+  dropDoor,
+  findHeadings,
+  judgeTitle,
+  keepSheet,
+  knownInLines,
+  lookAtTitles,
+  nearestWords,
+  noteReading,
+  ownQuery,
+  proposeWords,
+  runLines,
+  runSearch,
+  saveDoor,
+  saveSearch,
+  saveSheet,
+  setThesaurus,
+  takeIn,
+} from '@/stages/search';
+import {
   askParity,
   askText,
   cellRemedies,
@@ -141,6 +166,21 @@ export const COMMANDS = [
   saveReaders,
   settleDifference,
   noteDifference,
+  saveDoor,
+  dropDoor,
+  saveSheet,
+  keepSheet,
+  ownQuery,
+  runLines,
+  lookAtTitles,
+  judgeTitle,
+  takeIn,
+  bringThesaurus,
+  setThesaurus,
+  saveSearch,
+  changeSearch,
+  runSearch,
+  noteReading,
 ] as const;
 
 /** What may be asked of a review. */
@@ -172,6 +212,14 @@ export const QUERIES = [
   askMembers,
   askDifferences,
   askReaders,
+  askDesk,
+  askLooks,
+  askSaved,
+  countBlock,
+  nearestWords,
+  findHeadings,
+  proposeWords,
+  knownInLines,
 ] as const;
 
 type AnyCommand = (typeof COMMANDS)[number];

@@ -1,6 +1,6 @@
 /** The background process: takes jobs from the queue and calls one use case for each. */
 import { setPriority } from 'node:os';
-import { MikroORM } from '@mikro-orm/postgresql';
+import { type EntityManager, MikroORM } from '@mikro-orm/postgresql';
 import PgBoss from 'pg-boss';
 import type { Context } from '@/platform/context';
 import { databaseUrl, ormConfig } from '@/platform/db/config';
@@ -12,6 +12,7 @@ import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queu
 import { ANYBODY } from '@/platform/verbs/rights';
 import { classifyOutdated } from '@/stages/classify';
 import { runJob } from '@/stages/run-job';
+import { runDueSearches } from '@/stages/search';
 import { endWithParent } from '../../scripts/parent.mjs';
 
 const RETRY_LIMIT = 2;
@@ -19,6 +20,8 @@ const RETRY_LIMIT = 2;
 const AT_ONCE = 2;
 /** How often jobs are looked for that nobody is at. */
 const LOOK_SECONDS = 5;
+/** How often saved searches are looked for whose day has come. */
+const DUE_SECONDS = 60;
 
 /** Until there is something to be ended in order, it just ends: also while it waits for the database. */
 let stop = async (): Promise<void> => process.exit(0);
@@ -75,6 +78,11 @@ const sweep = () =>
   );
 void sweep();
 const sweeping = setInterval(sweep, 24 * 3600 * 1000);
+// Saved searches whose day has come.
+const again = setInterval(
+  () => void runDueSearches(orm.em.fork() as EntityManager, new Date()).catch((error) => console.error('[worker]', error)),
+  DUE_SECONDS * 1000,
+);
 console.log('[worker] ready');
 
 let stopping = false;
@@ -83,6 +91,7 @@ stop = async () => {
   stopping = true;
   clearInterval(looking);
   clearInterval(sweeping);
+  clearInterval(again);
   await boss.stop({ graceful: true, timeout: 8000 });
   await closeQueue();
   await orm.close(true);

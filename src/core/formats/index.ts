@@ -6,7 +6,7 @@ export * from './detect';
 export type { Entry } from './entry';
 export { JATS_HEAD, JATS_TAIL } from './jats/write';
 export { MARC_XML_HEAD, MARC_XML_TAIL } from './marc/write';
-export { readBatches, readEntries } from './read-entries';
+export { readBatches, readEntries, readText } from './read-entries';
 export { readVenues, type VenueProblem } from './venues/read';
 export { decodeWindows1252 } from './windows-1252';
 export { recordFile, writeRecords } from './write-records';

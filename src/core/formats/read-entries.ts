@@ -34,3 +34,9 @@ export async function* readBatches(
   const last = reader.end();
   if (last.length) yield last;
 }
+
+/** All entries of a text that is there as a whole. */
+export function readText(text: string, format: Format, options?: ReadOptions): Entry[] {
+  const reader = FORMATS[format].reader(options);
+  return [...reader.push({ text, valid: true }), ...reader.end()];
+}

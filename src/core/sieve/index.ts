@@ -14,7 +14,7 @@ export { axisValues } from './kinds/coded';
 export { facetWords } from './kinds/facet';
 export { FLAG_WORDS } from './kinds/flags';
 export type { Relation } from './kinds/kind';
-export { DATE_LABELS } from './kinds/recency';
+export { DATE_LABELS, windowOf } from './kinds/recency';
 export { answerKey, NOT_READ } from './kinds/text';
 export * from './limiter';
 export * from './lost-at';

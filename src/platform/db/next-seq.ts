@@ -8,7 +8,10 @@ export type AppendOnly =
   | 'written_difference'
   | 'difference_note'
   | 'sample_verdict'
-  | 'review_change';
+  | 'review_change'
+  | 'search_run'
+  | 'search_look'
+  | 'strategy_reading';
 
 /** The next number in a table that rows are only ever added to. Until the transaction ends nobody else gets one. */
 export async function nextSeq(tx: EntityManager, table: AppendOnly, reviewId: string): Promise<number> {

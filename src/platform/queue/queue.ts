@@ -44,7 +44,7 @@ export async function closeQueue() {
 }
 
 /** Files that a person waits for come before works that are classified anew. */
-const PRIORITY: Record<Job['kind'], number> = { 'import-file': 2, reclassify: 1, 'classify-review': 0 };
+const PRIORITY: Record<Job['kind'], number> = { 'take-in': 2, 'import-file': 2, reclassify: 1, 'classify-review': 0 };
 
 /** Puts a message into the queue in the caller's transaction: it is there when that is committed, and only then. */
 export async function sendJob(tx: EntityManager, boss: PgBoss, message: JobMessage, kind: Job['kind']): Promise<void> {

@@ -18,13 +18,18 @@ export interface Declaration<N extends string = string, S extends z.ZodType = z.
   /** The only refusals it may give. */
   readonly refuses: readonly R[];
 }
-interface Command<N extends string, S extends z.ZodType, R extends RefusalCode, O> extends Declaration<N, S, R> {
+interface Command<N extends string, S extends z.ZodType, R extends RefusalCode, O, P = undefined> extends Declaration<N, S, R> {
+  /**
+   * What is asked of servers outside before the transaction is begun: no connection and no lock is held while they answer.
+   * A refusal ends it.
+   */
+  outside?(review: OpenReview, input: z.output<S>): Promise<P | Refusal<R>>;
   /** Which locks of the review it runs under. */
   readonly lock?: LockUse | readonly LockUse[];
   /** What of the review is not what it was when it has run: answers that rest on it are asked for again. */
   readonly stale: readonly Topic[];
   /** In one transaction; a refusal rolls it back. What is put into `afterwards` is done when it is committed. */
-  run(review: OpenReview & { afterwards: (() => Promise<void>)[] }, input: z.output<S>): Promise<O>;
+  run(review: OpenReview & { afterwards: (() => Promise<void>)[] }, input: z.output<S>, said: NoInfer<P>): Promise<O>;
 }
 interface Query<N extends string, S extends z.ZodType, R extends RefusalCode, O> extends Declaration<N, S, R> {
   /** What of the review the answer follows from. */
@@ -76,19 +81,21 @@ class RolledBack extends Error {
  * transaction is begun, the lock is taken, the review is read, and the command runs.
  * @throws NotFound when there is no such review
  */
-export function reviewCommand<const N extends string, S extends z.ZodType, const R extends RefusalCode, O extends object>(
-  declared: Command<N, S, R, O> & Declares<O, R>,
+export function reviewCommand<const N extends string, S extends z.ZodType, const R extends RefusalCode, O extends object, P = undefined>(
+  declared: Command<N, S, R, O, P> & Declares<O, R>,
 ): Verb<'command', N, S, Answer<Said<O> & Aftermath, Refused<O>>> {
   const call = async (ctx: Context, reviewId: string, given: unknown = {}) => {
     const asked = await admitted(ctx, reviewId, declared, given);
     if ('refusal' in asked) return asked.refusal;
+    const outside = declared.outside ? await declared.outside(await opened(ctx, reviewId), asked.input) : undefined;
+    if (typeof outside === 'object' && outside !== null && isRefusal(outside)) return outside;
     const afterwards: (() => Promise<void>)[] = [];
     let answer: object;
     try {
       answer = await ctx.em.transactional(async (tx) => {
         await takeLocks(tx, [declared.lock ?? []].flat(), reviewId);
         if (servers().length > 1) await holdHere(tx, reviewId);
-        const said = await declared.run({ ...(await opened({ ...ctx, em: tx }, reviewId)), afterwards }, asked.input);
+        const said = await declared.run({ ...(await opened({ ...ctx, em: tx }, reviewId)), afterwards }, asked.input, outside as P);
         if (isRefusal(said)) throw new RolledBack(said);
         await tx.flush();
         return { ...said, ok: true, queued: hasQueued(tx) };

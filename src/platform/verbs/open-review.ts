@@ -3,7 +3,7 @@ import { type Context, isUuid, NotFound, openReview } from '../context';
 import type { Review } from '../db/schema';
 
 /** Locks of a review: who takes one waits until nobody else holds it. Several are taken in this order, so that nobody waits in a ring. */
-export const LOCKS = ['edit', 'retrievals', 'files', 'decide', 'sieve', 'override', 'known', 'sample', 'members'] as const;
+export const LOCKS = ['edit', 'search', 'retrievals', 'files', 'decide', 'sieve', 'override', 'known', 'sample', 'members'] as const;
 export type Lock = (typeof LOCKS)[number];
 /** A lock that others of its kind may hold too: they keep out only who takes it for himself alone. */
 export type LockUse = Lock | { readonly shared: Lock };

@@ -30,6 +30,7 @@ export const STRANGER: Person = { id: null, name: null, administrator: false, ad
 /** Parts of a review that change by themselves. A command says which it changes, a query which its answer rests on. */
 export const TOPICS = [
   'question',
+  'search',
   'retrieval',
   'merging',
   'classification',

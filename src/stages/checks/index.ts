@@ -7,5 +7,5 @@ export { ruleKnown } from './commands/rule-known';
 export { type AuditView, askUnevenness, auditLines, latestSpot } from './queries/audit';
 export { type KnownView, knownView, placeKnown, settled } from './queries/known-view';
 export { type OverlapView, overlapView, overlapWorks } from './queries/overlap';
-export { knownList } from './store/known';
+export { knownList, knownTitles } from './store/known';
 export { standingVerdicts } from './store/samples';

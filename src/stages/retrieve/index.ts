@@ -7,6 +7,7 @@ export { mapColumns } from './commands/map-columns';
 export { mapTerm } from './commands/map-term';
 export { markRerun } from './commands/mark-rerun';
 export { readAgain } from './commands/read-again';
+export { receiveFile } from './commands/receive-file';
 export { saveDatabase } from './commands/save-database';
 export { saveRetrieval } from './commands/save-retrieval';
 export { stateNative } from './commands/state-native';
@@ -19,7 +20,7 @@ export { countedFiles } from './queries/file-counts';
 export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';
 export { searchLog } from './queries/search-log';
 export { databaseNames, databasesOf, UNATTRIBUTED } from './store/databases';
-export { retrievalOfFiles, retrievalsOf } from './store/retrievals';
+export { beginRetrieval, retrievalOfFiles, retrievalsOf } from './store/retrievals';
 export { Scopes } from './store/scopes';
 export {
   ASIDE_RULES,

@@ -1,6 +1,19 @@
 import fc from 'fast-check';
 import { compileQuery, normalised, parseQuery, YES } from '@/core/query';
-import { blockQuery, type QueryDialect, queryOf, type SheetBlock, type SheetTerm, sheet, type TERM_FIELDS, termQuery } from '.';
+import {
+  blockQuery,
+  checkSheet,
+  type QueryDialect,
+  queryOf,
+  readLines,
+  readTermLine,
+  type SheetBlock,
+  type SheetTerm,
+  sheet,
+  type TERM_FIELDS,
+  termQuery,
+  writeTermLine,
+} from '.';
 
 /** Our own reader of queries has these indexes: what is built can be run on texts. */
 const OURS: QueryDialect = {
@@ -122,8 +135,52 @@ function holds(term: SheetTerm, title: string, abstract: string): boolean {
 test('a block alone is what it is in the whole; a sheet is read as it was written', () => {
   const one = block('Light', [words('lamp')]);
   expect(blockQuery(one, OURS)).toBe('(title = "lamp")');
-  const whole = { form: 1 as const, blocks: [one], note: 'First try.' };
+  const whole = { form: 1 as const, blocks: [one], note: 'First try.', few: 50, many: 2000 };
   expect(sheet.parse(JSON.parse(JSON.stringify(whole)))).toEqual(whole);
   expect(sheet.safeParse({ ...whole, form: 2 }).success).toBe(false);
   expect(sheet.safeParse({ ...whole, blocks: [{ ...one, terms: [words(' ')] }] }).success).toBe(false);
+});
+
+test('a term is one line of text, and is read back from it', () => {
+  const terms: SheetTerm[] = [
+    { kind: 'words', text: 'night shift*', field: 'title-abstract' },
+    { kind: 'words', text: 'lamp', field: 'title' },
+    { kind: 'words', text: 'Falk', field: 'author' },
+    { kind: 'near', text: 'light', other: 'eyes', distance: 3, field: 'abstract' },
+    { kind: 'heading', text: 'Night Work', narrower: true, main: false, aspect: '' },
+    { kind: 'heading', text: 'Sleep', narrower: false, main: true, aspect: 'drug effects' },
+  ];
+  expect(readLines(terms.map(writeTermLine).join('\n\n'))).toEqual({ terms, at: [0, 2, 4, 6, 8, 10] });
+  expect(writeTermLine(terms[4]!)).toBe('heading and below: Night Work');
+  // A colon that stands behind no name of a field is a sign like any other.
+  expect(readTermLine('2:1 ratio')).toMatchObject({ kind: 'words', text: '2:1 ratio' });
+  expect(readTermLine('  title:  ')).toBeNull();
+});
+
+test.each([
+  ['light AND lamp', 'operator-inside'],
+  ['(light', 'brackets'],
+  ['light)', 'brackets'],
+  ['the "lamp', 'quotes'],
+  ['li*', 'short-truncation'],
+  ['li*ght', 'truncated-in-the-middle'],
+  ['light*', null],
+  ['salt and light', null],
+])('%s: %s', (text, code) => {
+  const block = { name: 'A', want: 'in' as const, note: '', terms: [{ kind: 'words' as const, text, field: 'title' as const }] };
+  expect(checkSheet({ blocks: [block] }).map((p) => p.code)).toEqual(code ? [code] : []);
+});
+
+test('the same term twice in a part is told, in two parts it is not', () => {
+  const term = { kind: 'words' as const, text: 'Lamp', field: 'title' as const };
+  const block = { name: 'A', want: 'in' as const, note: '', terms: [term, { ...term, text: 'lamp' }] };
+  expect(checkSheet({ blocks: [block] })).toEqual([{ block: 0, term: 1, code: 'twice', words: 'The same as line 1 of this part.' }]);
+  expect(
+    checkSheet({
+      blocks: [
+        { ...block, terms: [term] },
+        { ...block, terms: [term] },
+      ],
+    }),
+  ).toEqual([]);
 });

@@ -1,2 +1,4 @@
+export * from './checks';
+export * from './lines';
 export * from './sheet';
 export * from './to-query';

@@ -37,5 +37,13 @@ export const sheetBlock = z.strictObject({
 export type SheetBlock = z.infer<typeof sheetBlock>;
 
 /** The question in blocks: one of each is asked for, joined by "and"; terms of a block by "or". */
-export const sheet = z.strictObject({ form: z.literal(1), blocks: z.array(sheetBlock).max(20), note: z.string().trim().max(4000) });
+export const sheet = z.strictObject({
+  form: z.literal(1),
+  blocks: z.array(sheetBlock).max(20),
+  note: z.string().trim().max(4000),
+  /** Fewer are too few for this review, and more are too many to be read. */
+  few: z.int().min(0).max(1_000_000),
+  many: z.int().min(1).max(10_000_000),
+});
+export const EMPTY_SHEET = { form: 1 as const, blocks: [], note: '', few: 50, many: 2000 };
 export type Sheet = z.infer<typeof sheet>;

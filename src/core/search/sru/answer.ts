@@ -30,6 +30,19 @@ export interface SearchAnswer {
   /** Where the next records begin; null at the end. */
   next: number | null;
   diagnostics: Diagnostic[];
+  /** The query that the server says it ran; '' when it says none. */
+  ran: string;
+  /** How the found ones fall to the values of an index, where the server counts them so: of kinds of content, for one. */
+  counts: CountedBy[];
+  /** Another query that the server offers instead; '' when it offers none. */
+  suggested: string;
+}
+
+/** Counts by the values of an index. */
+export interface CountedBy {
+  index: string;
+  label: string;
+  terms: { term: string; count: number }[];
 }
 
 /**
@@ -48,7 +61,22 @@ export function readSearchAnswer(text: string, start = 1): SearchAnswer {
     records: childrenOf(childOf(root, 'records'), 'record').map((node, i) => recordOf(node, text, start + i)),
     next: countOf(said(root, 'nextRecordPosition')),
     diagnostics: diagnosticsIn(root),
+    ran: said(childOf(root, 'echoedSearchRetrieveRequest'), 'query'),
+    counts: countsIn(childOf(root, 'facetedResults')),
+    suggested: textOf(childOf(root, 'extraResponseData', 'suggestion', 'query')).trim(),
   };
+}
+
+/** Facets may lie within the source that they are of. @source OASIS searchRetrieve 1.0 part 3, faceted results; from memory */
+function countsIn(node: XmlNode | undefined): CountedBy[] {
+  return elementsOf(node).flatMap((inner): CountedBy[] => {
+    if (inner.name !== 'facet') return countsIn(inner);
+    const terms = childrenOf(childOf(inner, 'terms'), 'term').flatMap((term) => {
+      const count = countOf(said(term, 'count'));
+      return count === null ? [] : [{ term: said(term, 'actualTerm'), count }];
+    });
+    return [{ index: said(inner, 'index'), label: said(inner, 'facetDisplayLabel'), terms }];
+  });
 }
 
 /** @throws AnswerFault when the text is too long, no XML, or another kind of document */

@@ -150,7 +150,8 @@ export const Job = defineEntity({
   properties: {
     reviewId: p.uuid().primary(),
     id: p.uuid().primary(),
-    kind: p.enum(['import-file', 'classify-review', 'reclassify'] as const),
+    kind: p.enum(['import-file', 'classify-review', 'reclassify', 'take-in'] as const),
+    /** What is read, or what is taken in. */
     fileId: p.uuid().nullable(),
     state: p.enum(['queued', 'running', 'done', 'cancelled', 'failed'] as const),
     /** Set by a person; the worker heeds it at its next step. */

@@ -30,6 +30,7 @@ import {
 } from './people';
 import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
 import { BroughtField, Criterion, Review, ReviewChange, SourceDatabase } from './review';
+import { SavedRun, SavedSearch, SearchDoor, SearchLook, SearchRun, SearchSheet, SearchTaking, StrategyReading, Thesaurus } from './search';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
 
 export * from './checks';
@@ -41,6 +42,7 @@ export * from './merging';
 export * from './people';
 export * from './retrieval';
 export * from './review';
+export * from './search';
 export * from './sieve';
 
 export const entities = [
@@ -103,4 +105,13 @@ export const entities = [
   PersonPlace,
   OneTimeLink,
   ReviewPlace,
+  SearchDoor,
+  SearchSheet,
+  SearchRun,
+  SearchLook,
+  SearchTaking,
+  SavedSearch,
+  SavedRun,
+  Thesaurus,
+  StrategyReading,
 ]; // prettier-ignore

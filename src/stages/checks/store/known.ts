@@ -109,3 +109,11 @@ export async function broughtWorks(ctx: Context, reviewId: string): Promise<Read
   );
   return new Map(rows.map((r) => [r.number, r]));
 }
+
+/** Titles of the works that are known to belong, each once. */
+export async function knownTitles(ctx: Context, reviewId: string): Promise<{ number: number; title: string }[]> {
+  return ctx.em.execute<{ number: number; title: string }[]>(
+    `select number, item->>'title' as title from known_record where review_id = ? and not removed and first = number order by number`,
+    [reviewId],
+  );
+}

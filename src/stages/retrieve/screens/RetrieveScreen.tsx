@@ -29,7 +29,10 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
     <main className="px-5 py-4">
       <div className="mb-3 flex items-center justify-between gap-3">
         <h1 className="text-title">Databases and what was retrieved from each</h1>
-        <div className="flex gap-2">
+        <div className="flex items-center gap-2">
+          <Link className="px-1.5 font-medium text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/search`}>
+            Search desk
+          </Link>
           <Button onClick={() => setAdding('database')}>
             <Plus size={15} aria-hidden /> Add database
           </Button>

@@ -66,6 +66,13 @@ export const EMPTY_RETRIEVAL: RetrievalInput = {
 /** A page that lists them stays one that can be read. */
 export const MOST_RETRIEVALS = 500;
 
+/** Begins a retrieval that is written down by the machine. */
+export async function beginRetrieval(ctx: Context, review: Pick<Review, 'id' | 'person'>, known: Partial<RetrievalInput>) {
+  if ((await ctx.em.count(Retrieval, { reviewId: review.id })) >= MOST_RETRIEVALS)
+    return refuse('too-many', `A review can have ${MOST_RETRIEVALS} retrievals.`);
+  return insertRetrieval(ctx, review, { ...EMPTY_RETRIEVAL, ...known });
+}
+
 /** Numbers are given one by one: a lock keeps two people from getting the same. */
 export async function insertRetrieval(
   ctx: Context,

@@ -4,6 +4,10 @@ import { STAGES } from '@/core/flow';
 import { columnMapping, limiterProfile, searchStep, USUAL_TOLERANCE } from '@/core/parity';
 import { readersSetting } from '@/core/readers';
 import { emptyRecord } from '@/core/record';
+import { sheet } from '@/core/search/blocks';
+import { doorSettings } from '@/core/search/desk';
+import { SRU_VERSIONS } from '@/core/search/sru';
+import { concept } from '@/core/search/thesaurus';
 import { quotaSchema, sieveSchema } from '@/core/sieve';
 import { CHANGES_DONE, CHANGES_OF } from '@/platform/db/schema';
 
@@ -32,6 +36,8 @@ const record = z.record(z.string(), json).superRefine((item, context) => {
   }
 });
 const snapshot = z.looseObject({ axes: z.record(z.string(), json), dateWords: text, outcome: text });
+
+const seenRecord = z.looseObject({ id: text, title: text, hash: text });
 
 /** One kind of row that a bundle carries. */
 export interface RowKind {
@@ -198,6 +204,61 @@ export const ROW_KINDS = {
     { number: no, source: upTo(300), raw: text, line: int, item: record, ruled: int.nullable(), removed: bool, ...by, at: time },
     ({ number }) => ({ matches: [], first: number }),
   ),
+  thesaurus: kind('id', 'at, id', { id: uuid, name: upTo(300), concepts: z.array(concept), ...by, at: time }),
+  search_door: kind('database_id', 'database_id', {
+    ...{ database_id: uuid, address: upTo(1000), version: z.enum(SRU_VERSIONS), record_schema: upTo(200), title: upTo(300), about: text },
+    ...{
+      most_records: int.nullable(),
+      settings: doorSettings,
+      own_query: text.nullable(),
+      own_query_of: text,
+      thesaurus_id: uuid.nullable(),
+    },
+    ...{ ...by, at: time },
+  }),
+  search_sheet: kind('number', 'number', { number: int.min(0), sheet, note: text, edit: int, ...by, at: time }),
+  search_run: kind('seq', 'seq', {
+    ...{
+      seq: no,
+      database_id: uuid,
+      sheet_number: int,
+      sheet,
+      lines: z.array(z.looseObject({ key: text, query: text })),
+      advice: z.array(json),
+      ms: int,
+    },
+    ...{ ...by, at: time },
+  }),
+  search_look: kind('seq', 'seq', {
+    ...{ seq: no, database_id: uuid, line_key: upTo(120), label: upTo(200), query: text, total: int, seed: int.nullable() },
+    ...{ titles: z.array(z.looseObject({ identifier: text, title: text })), ...by, at: time },
+  }),
+  saved_search: kind('id', 'at, id', {
+    ...{
+      id: uuid,
+      name: upTo(200),
+      database_id: uuid,
+      query: text,
+      every_days: int,
+      next_at: time.nullable(),
+      removed: bool,
+      ...by,
+      at: time,
+    },
+  }),
+  saved_run: kind('saved_id seq', 'saved_id, seq', {
+    ...{ saved_id: uuid, seq: no, total: int.nullable(), seen: z.array(seenRecord), fresh: z.array(seenRecord), gone: z.array(seenRecord) },
+    ...{ changed: z.array(seenRecord), problem: text, at: time },
+  }),
+  strategy_reading: kind('seq', 'seq', {
+    seq: no,
+    sheet_number: int,
+    reader: upTo(200),
+    read_on: upTo(10),
+    changed: text,
+    ...by,
+    at: time,
+  }),
 } as const satisfies Record<string, RowKind>;
 export type RowKindName = keyof typeof ROW_KINDS;
 export const ROW_KIND_NAMES = Object.keys(ROW_KINDS) as RowKindName[];
@@ -205,6 +266,8 @@ export const ROW_KIND_NAMES = Object.keys(ROW_KINDS) as RowKindName[];
 /** Tables of a review that are worked out from the rest, or kept to answer sooner: they do not travel. */
 export const MADE_ANEW = [
   ...['text_answer', 'job', 'merge_blocks', 'retrieval_columns', 'record_patch', 'review_columns', 'columns_patch', 'set_aside'],
+  // Records on their way; what came of them is a file of a retrieval.
+  'search_taking',
   ...[
     'record_claims',
     'merge_key',

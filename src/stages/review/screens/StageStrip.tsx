@@ -40,7 +40,7 @@ export function StageStrip({ reviewId, figures: given }: { reviewId: string; fig
   const figures = useFigures(reviewId, given);
   const place = usePathname().split('/')[3];
   // Records are what was retrieved; a slip answers for a decision.
-  const here = place === 'records' || place === 'set-aside' ? 'retrieve' : place === 'slip' ? 'decide' : place;
+  const here = place === 'records' || place === 'set-aside' || place === 'search' ? 'retrieve' : place === 'slip' ? 'decide' : place;
   return (
     <nav aria-label="Stages of the review" className="h-[62px] relative overflow-x-auto print:hidden border-rule border-b bg-surface">
       <ol className="flex h-full min-w-[960px]">

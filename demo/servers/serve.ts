@@ -1,0 +1,52 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { STANDINS } from './databases';
+import { SruServer } from './sru';
+
+/** Every so many requests the unsteady one does not answer, and it waits before the others. */
+const UNANSWERED = 6;
+const SLOW = 5;
+const WAIT_MS = 250;
+const LONG_MS = 1800;
+
+/**
+ * Starts the stand-in databases on loopback, each at "/sru/" and its tag in small letters. A database reads its records when
+ * it is first asked.
+ */
+export async function serveStandins(
+  port = 0,
+  scale = 1,
+): Promise<{ port: number; server: Server; addressOf(tag: string): string; ready(): void }> {
+  const servers = new Map<string, SruServer>();
+  let asked = 0;
+  const server = createServer((request, response) => {
+    const url = new URL(request.url ?? '/', 'http://127.0.0.1');
+    const standin = STANDINS.find((s) => url.pathname === `/sru/${s.tag.toLowerCase()}`);
+    if (!standin) {
+      response.writeHead(404, { 'content-type': 'text/plain' }).end('There is no such database.');
+      return;
+    }
+    const send = () => {
+      const text = serverOf(standin.tag).answer(url.searchParams);
+      response.writeHead(200, { 'content-type': 'application/xml; charset=utf-8' }).end(text);
+    };
+    if (standin.habit !== 'unsteady' || !url.searchParams.get('query')) return send();
+    if (++asked % UNANSWERED === 0) request.socket.destroy();
+    else setTimeout(send, asked % SLOW === 0 ? LONG_MS : WAIT_MS);
+  });
+  const serverOf = (tag: string): SruServer => {
+    const own = servers.get(tag) ?? new SruServer(STANDINS.find((s) => s.tag === tag)!, scale);
+    servers.set(tag, own);
+    return own;
+  };
+  await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
+  const { port: own } = server.address() as AddressInfo;
+  return {
+    port: own,
+    server,
+    addressOf: (tag) => `http://127.0.0.1:${own}/sru/${tag.toLowerCase()}`,
+    ready: () => {
+      for (const { tag } of STANDINS) serverOf(tag).ready();
+    },
+  };
+}

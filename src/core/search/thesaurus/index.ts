@@ -1,0 +1,2 @@
+export * from './headings';
+export * from './skos';
