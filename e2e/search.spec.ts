@@ -61,7 +61,7 @@ test('from a question to records of five databases, with what each of them does 
   const ostrane = page.getByRole('region', { name: 'Ostrane', exact: true });
   await ostrane.getByText(/^How it is asked/).click();
   await ostrane.getByRole('button', { name: 'Another limiter' }).click();
-  await ostrane.getByRole('combobox', { name: 'By' }).last().click();
+  await ostrane.getByRole('combobox', { name: 'By', exact: true }).last().click();
   await page.getByRole('option', { name: 'Publication type' }).click();
   await ostrane.getByLabel('Its name there').last().fill('Publication types');
   await ostrane

@@ -4,8 +4,8 @@ import { STANDINS } from './databases';
 import { SruServer } from './sru';
 
 /** Every so many requests the unsteady one does not answer, and it waits before the others. */
-const UNANSWERED = 6;
-const SLOW = 5;
+const UNANSWERED = 4;
+const SLOW = 3;
 const WAIT_MS = 250;
 const LONG_MS = 1800;
 

@@ -22,7 +22,6 @@ interface BlockPageProps {
   block: SheetBlock;
   databases: readonly Database[];
   problems: readonly TermProblem[];
-  current: boolean;
   onFocus(): void;
   onChange(block: SheetBlock | null): void;
   onMove(by: 1 | -1): void;
@@ -31,7 +30,7 @@ interface BlockPageProps {
 const textOf = (block: SheetBlock) => block.terms.map(writeTermLine).join('\n');
 
 /** A part of the question: a ruled page, a term a line, with what each finds in the margin. */
-export function BlockPage({ reviewId, sheet, at, block, databases, problems, current, onFocus, onChange, onMove }: BlockPageProps) {
+export function BlockPage({ reviewId, sheet, at, block, databases, problems, onFocus, onChange, onMove }: BlockPageProps) {
   const [text, setText] = useState(textOf(block));
   const known = useRef(block.terms);
   // What another part of the screen put there, or another person.
@@ -105,7 +104,7 @@ export function BlockPage({ reviewId, sheet, at, block, databases, problems, cur
             Line {(places[p.term] ?? p.term) + 1}: {p.words}
           </p>
         ))}
-        {current && databases[0] && (
+        {databases[0] && (
           <Misspelt
             reviewId={reviewId}
             database={databases[0]}

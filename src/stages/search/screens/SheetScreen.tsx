@@ -81,7 +81,6 @@ export function SheetScreen({ reviewId, view, suggested }: SheetScreenProps) {
               block={block}
               databases={counting}
               problems={problems.filter((p) => p.block === i)}
-              current={i === at}
               onFocus={() => setAt(i)}
               onChange={(b) => setBlock(i, b)}
               onMove={(by) => move(i, by)}
