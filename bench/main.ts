@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|browsing|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -19,6 +19,7 @@ import { pointing } from './pointing';
 import { machine } from './print';
 import { quality } from './quality';
 import { reading } from './reading';
+import { searching } from './searching';
 import { sieving } from './sieving';
 import { spread } from './spread';
 
@@ -35,6 +36,7 @@ if (wants('pointing')) await pointing();
 if (wants('reclassifying')) await reclassifying();
 if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();
+if (wants('searching')) await searching();
 if (wants('browsing')) await browsing();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();

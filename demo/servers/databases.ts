@@ -117,7 +117,7 @@ export const STANDINS: readonly Standin[] = [
       usual: 'cql.serverChoice',
       truncates: true,
       nearness: false,
-      mostRecords: 100,
+      mostRecords: 250,
       habit: 'splits-counts',
       thesaurus: false,
     },

@@ -44,23 +44,25 @@ export class Engine {
 
   /** Numbers of the records that answer a query, in the order of the database. */
   find(query: string): number[] {
-    const { yes } = this.sets(parseQuery(query));
+    const { yes } = this.sets(parseQuery(query), query);
     const found: number[] = [];
     for (let i = 0; i < yes.length; i++) if (yes[i]) found.push(i);
     return found;
   }
 
-  private sets(clause: Clause): Sets {
-    if (clause.kind === 'search') {
-      const key = `${clause.index} ${clause.relation} ${clause.term.text}`;
-      const known = this.known.get(key);
-      if (known) return known;
-      if (this.known.size > 3000) this.known.clear();
-      const sets = this.search(clause);
-      this.known.set(key, sets);
-      return sets;
-    }
-    const [a, b] = [this.sets(clause.left), this.sets(clause.right)];
+  /** What was asked once is kept, parts of a query too: lines of a search have most of it in common. */
+  private sets(clause: Clause, query: string): Sets {
+    const key = query.slice(clause.from, clause.to);
+    const known = this.known.get(key);
+    if (known) return known;
+    if (this.known.size > 1500) this.known.clear();
+    const sets = clause.kind === 'search' ? this.search(clause) : this.combined(clause, query);
+    this.known.set(key, sets);
+    return sets;
+  }
+
+  private combined(clause: Extract<Clause, { kind: 'combined' }>, query: string): Sets {
+    const [a, b] = [this.sets(clause.left, query), this.sets(clause.right, query)];
     if (clause.operator === 'prox') return this.near(clause, a, b);
     const yes = new Uint8Array(this.records.length);
     const no = new Uint8Array(this.records.length);

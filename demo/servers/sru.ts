@@ -1,5 +1,6 @@
 import { recordFile } from '@/core/formats';
 import { parseQuery, QueryError } from '@/core/query';
+import { VENUES } from '../work';
 import { corpusOf, recordOf, type Served } from './corpus';
 import type { Standin } from './databases';
 import { Engine, NoSuchIndex } from './engine';
@@ -96,12 +97,7 @@ export class SruServer {
 
   private record(record: Served, position: number): string {
     const { schema, tag } = this.standin;
-    const data =
-      schema === 'dc'
-        ? dublinCore(record)
-        : recordFile(schema === 'mods' ? 'mods' : 'marc-xml')
-            .piece({ record: { ...recordOf(record, tag), ...(schema === 'marcxml' ? { format: 'marc-xml' as const } : {}) } }, 0)
-            .replace(/^<(mods|record)\b(?![^>]*xmlns=)/, `<$1 xmlns="${SCHEMAS[schema]}"`);
+    const data = schema === 'dc' ? dublinCore(record) : schema === 'mods' ? mods(record, tag) : marc(record, tag);
     const packing = this.standin.version === '1.2' ? '<recordPacking>xml</recordPacking>' : '<recordXMLEscaping>xml</recordXMLEscaping>';
     return `<record><recordSchema>${SCHEMAS[schema]}</recordSchema>${packing}<recordData>${data}</recordData>${element('recordIdentifier', record.id)}${element('recordPosition', position)}</record>`;
   }
@@ -182,6 +178,25 @@ function isNear(a: string, b: string): boolean {
   const [inA, inB] = [a.slice(from, endA), b.slice(from, endB)];
   return (inA.length <= 1 && inB.length <= 1) || (inA.length === 2 && inA === [...inB].reverse().join(''));
 }
+
+/** A record in MODS, as small as catalogues send them. @source Library of Congress, MODS Schema, version 3 */
+function mods(r: Served, tag: string): string {
+  const names = r.authors.map((author) => {
+    const [family, given = ''] = author.split(', ', 2);
+    return `<name type="personal"><namePart type="family">${escaped(family!)}</namePart><namePart type="given">${escaped(given)}</namePart></name>`;
+  });
+  const issn = VENUES[r.venue]?.issn;
+  const host = r.venue
+    ? `<relatedItem type="host"><titleInfo>${element('title', r.venue)}</titleInfo>${issn ? `<identifier type="issn">${issn}</identifier>` : ''}</relatedItem>`
+    : '';
+  return `<mods xmlns="${SCHEMAS.mods}"><titleInfo>${element('title', r.title)}</titleInfo>${names.join('')}<typeOfResource>text</typeOfResource>${r.type ? element('genre', r.type) : ''}<originInfo>${element('publisher', r.publisher)}${element('dateIssued', r.year)}</originInfo>${r.language ? `<language>${element('languageTerm', r.language)}</language>` : ''}${r.abstract ? element('abstract', r.abstract) : ''}${r.headings.map((h) => `<subject>${element('topic', h)}</subject>`).join('')}${host}${r.doi ? `<identifier type="doi">${escaped(r.doi)}</identifier>` : ''}<recordInfo>${element('recordContentSource', tag)}${element('recordCreationDate', r.entered)}${element('recordIdentifier', r.id)}</recordInfo></mods>`;
+}
+
+/** A record in MARCXML, by our own writer. */
+const marc = (r: Served, tag: string): string =>
+  recordFile('marc-xml')
+    .piece({ record: { ...recordOf(r, tag), format: 'marc-xml' } }, 0)
+    .replace(/^<record\b(?![^>]*xmlns=)/, `<record xmlns="${SCHEMAS.marcxml}"`);
 
 function dublinCore(r: Served): string {
   const many = (name: string, values: readonly string[]) => values.filter(Boolean).map((v) => element(`dc:${name}`, v));

@@ -32,11 +32,17 @@ async function answered<A>(address: string, request?: RequestInit): Promise<A | 
   }
 }
 
-function sent<A>(address: string, input: unknown): Promise<A | NoAnswer> {
+function sent<A>(address: string, input: unknown, signal?: AbortSignal): Promise<A | NoAnswer> {
   const body = JSON.stringify(input);
   // Sent to its end even when the page is left.
   const keepalive = body.length < KEPT_ALIVE;
-  return answered(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body, keepalive });
+  return answered(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body,
+    keepalive,
+    ...(signal ? { signal } : {}),
+  });
 }
 
 /** Sends something that is about no review, such as a sign-in. */
@@ -81,11 +87,19 @@ export async function call<N extends CommandName>(
 }
 
 /** Asks something of a review. What was asked before is known as long as nothing says that it is stale: see `useAsk`. */
-export async function ask<N extends QueryName>(reviewId: string, query: N, input: QueryInput<N>): Promise<QueryAnswer<N> | NoAnswer> {
+export async function ask<N extends QueryName>(
+  reviewId: string,
+  query: N,
+  input: QueryInput<N>,
+  signal?: AbortSignal,
+): Promise<QueryAnswer<N> | NoAnswer> {
   const address = `/api/reviews/${reviewId}/ask/${query}`;
   const text = encodeURIComponent(JSON.stringify(input));
   type Given = QueryAnswer<N> & { rests?: string[] };
-  const answer = text.length < ADDRESS_LENGTH ? await answered<Given>(`${address}?input=${text}`) : await sent<Given>(address, input);
+  const answer =
+    text.length < ADDRESS_LENGTH
+      ? await answered<Given>(`${address}?input=${text}`, signal && { signal })
+      : await sent<Given>(address, input, signal);
   if ('rests' in answer && answer.rests) learnRests(query, answer.rests);
   return answer;
 }

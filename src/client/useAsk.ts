@@ -13,8 +13,9 @@ export class NotAnswered extends Error {}
 
 const options = <N extends QueryName>(reviewId: string, query: N, input: QueryInput<N>) => ({
   queryKey: keyOf(reviewId, query, input),
-  queryFn: async (): Promise<Said<N>> => {
-    const answer = await ask(reviewId, query, input);
+  queryFn: async ({ signal }: { signal: AbortSignal }): Promise<Said<N>> => {
+    // What is asked of servers outside while somebody types is broken off when nobody wants it any more.
+    const answer = await ask(reviewId, query, input, query === 'count-block' ? signal : undefined);
     if (!answer.ok) throw new NotAnswered(answer.message);
     return answer as Said<N>;
   },

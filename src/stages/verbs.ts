@@ -71,6 +71,7 @@ import {
   countBlock,
   dropDoor,
   findHeadings,
+  headingsBelow,
   judgeTitle,
   keepSheet,
   knownInLines,
@@ -218,6 +219,7 @@ export const QUERIES = [
   countBlock,
   nearestWords,
   findHeadings,
+  headingsBelow,
   proposeWords,
   knownInLines,
 ] as const;

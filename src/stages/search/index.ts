@@ -14,4 +14,4 @@ export { runDueSearches } from './jobs/run-due-searches';
 export { countBlock } from './queries/count-block';
 export { askDesk, askLooks, askSaved } from './queries/desk-view';
 export { knownInLines } from './queries/known-in-lines';
-export { findHeadings, nearestWords, proposeWords } from './queries/words';
+export { findHeadings, headingsBelow, nearestWords, proposeWords } from './queries/words';

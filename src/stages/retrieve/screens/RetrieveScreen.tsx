@@ -16,8 +16,15 @@ import { DropZone, UploadProblems } from './DropZone';
 import { RetrievalCard } from './RetrievalCard';
 import { RetrievalForm } from './RetrievalForm';
 
+interface RetrieveScreenProps {
+  reviewId: string;
+  view: RetrieveView;
+  /** What saved searches found new in their last run. */
+  saved: { fresh: number; failed: number };
+}
+
 /** The databases with what each can limit, the search log with the files of each retrieval, and counts that add up. */
-export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: RetrieveView }) {
+export function RetrieveScreen({ reviewId, view, saved }: RetrieveScreenProps) {
   const [adding, setAdding] = useState<'database' | 'retrieval' | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
   const { jobs, poke } = useJobs(reviewId, view.jobs);
@@ -44,6 +51,18 @@ export function RetrieveScreen({ reviewId, view }: { reviewId: string; view: Ret
         </div>
       </div>
       <UploadProblems problems={problems} />
+      {(saved.fresh > 0 || saved.failed > 0) && (
+        <p role="status" className="mb-3 rounded-[4px] border border-copper border-dashed px-3 py-1.5 text-small">
+          Saved searches:{' '}
+          {[saved.fresh > 0 && `${many(saved.fresh, 'record')} new in the last run`, saved.failed > 0 && `${saved.failed} failed`]
+            .filter(Boolean)
+            .join(', ')}
+          .{' '}
+          <Link className="text-navy underline" href={`/reviews/${reviewId}/search/saved`}>
+            Look
+          </Link>
+        </p>
+      )}
       {classifying && (
         <div role="status" className="mb-3 rounded-[4px] border border-rule bg-surface px-3 py-2">
           Merging and classifying … {classifying.total > 0 && `${Math.round((100 * classifying.done) / classifying.total)}%`}

@@ -5,12 +5,13 @@ import { Readable } from 'node:stream';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { SearchAnswer } from '@/core/search/sru';
 import type { Context } from '@/platform/context';
-import { Retrieval, type SearchDoor, SearchTaking, SourceDatabase } from '@/platform/db/schema';
+import { Retrieval, SearchTaking, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
 import { receiveFile } from '@/stages/retrieve';
 import { doorOf } from '../store/desk';
+import { type Page, pagesOf } from '../store/pages';
 import { importable, type TakenFormat } from '../store/records';
-import { faultWords, recordsAt } from '../store/server';
+import { faultWords } from '../store/server';
 
 /** Records in one request where the server states no bound, and the most where it does. */
 const PAGE = 100;
@@ -42,10 +43,14 @@ export async function fetchRecords(ctx: Context, reviewId: string, id: string, p
   const form: { is: TakenFormat | null } = { is: null };
   const seen = new Set<string>();
   await progress.write({ unit: 'records', total: taking.total ?? 0, done: taking.got });
-  while (taking.next !== null && taking.next !== undefined && taking.got < taking.most) {
-    await fetchPage(em, door, taking, form, seen);
-    await progress.step(taking.got, Math.min(taking.most, taking.total ?? taking.got), taking.got);
-  }
+  const size = Math.min(door.mostRecords ?? PAGE, MOST_PAGE);
+  const from = taking.next ?? null;
+  if (from !== null && taking.got < taking.most)
+    for await (const page of pagesOf(door, taking.query, from, size, { bytes: PAGE_BYTES, ms: PAGE_MS })) {
+      await takePage(em, taking, page, form, seen);
+      await progress.step(taking.got, Math.min(taking.most, taking.total ?? taking.got), taking.got);
+      if (taking.next === null || taking.got >= taking.most) break;
+    }
   await handOver(ctx, taking, form.is);
   await rm(partOf(id), { force: true });
 }
@@ -63,23 +68,20 @@ async function goOnFrom(taking: SearchTaking): Promise<void> {
   Object.assign(taking, { bytes: 0, got: 0, next: 1, faults: [] });
 }
 
-async function fetchPage(
+async function takePage(
   em: EntityManager,
-  door: SearchDoor,
   taking: SearchTaking,
+  { start, answer, next }: Page,
   form: { is: TakenFormat | null },
   seen: Set<string>,
 ): Promise<void> {
-  const start = taking.next!;
-  const page = Math.min(door.mostRecords ?? PAGE, MOST_PAGE, taking.most - taking.got);
-  const { answer } = await recordsAt(door, taking.query, start, page, { bytes: PAGE_BYTES, ms: PAGE_MS });
   const faults = [...taking.faults];
   const note = (words: string) => {
     if (faults.length < MOST_FAULTS) faults.push(words);
   };
   const pieces: string[] = [];
   let repeated = 0;
-  for (const sent of answer.records.slice(0, page)) {
+  for (const sent of answer.records.slice(0, taking.most - taking.got)) {
     const key = sent.identifier || sent.xml;
     const own = sent.xml ? importable(sent) : null;
     if (sent.diagnostic) note(`Record ${sent.position}: ${faultWords({ diagnostics: [sent.diagnostic] })}`);
@@ -96,14 +98,12 @@ async function fetchPage(
   if (answer.diagnostics.length) note(faultWords(answer));
   const text = pieces.join('');
   await appendFile(partOf(taking.id), text);
-  // A page of nothing new leads nowhere, whatever the server says comes next.
-  const stop = pieces.length === 0;
-  const after = answer.next ?? (answer.records.length >= page ? start + answer.records.length : null);
   Object.assign(taking, {
     bytes: taking.bytes + Buffer.byteLength(text),
     got: taking.got + pieces.length,
     total: toldIn(answer) ?? taking.total,
-    next: stop || after === null || after <= start ? null : after,
+    // A page of nothing new leads nowhere, whatever the server says comes next.
+    next: pieces.length === 0 ? null : next,
     faults,
   });
   await em.flush();
@@ -117,6 +117,8 @@ const toldIn = ({ total, counts }: SearchAnswer): number | null =>
 async function handOver(ctx: Context, taking: SearchTaking, form: TakenFormat | null): Promise<void> {
   const { reviewId, id, retrievalId, got, most } = taking;
   const total = taking.total ?? got;
+  // What was taken in before in just the same way is not added a second time, and says so.
+  let twin = '';
   if (got > 0) {
     const database = await ctx.em.fork().findOneOrFail(SourceDatabase, { reviewId, id: taking.databaseId });
     const format = form ?? (await formOfPart(id));
@@ -130,6 +132,7 @@ async function handOver(ctx: Context, taking: SearchTaking, form: TakenFormat | 
       framed(head, partOf(id), tail),
     );
     if (!received.ok && received.code !== 'same-file') throw new Error(received.message);
+    if (!received.ok) twin = received.message;
   }
   const short = got < Math.min(total, most);
   const why = short
@@ -147,7 +150,7 @@ async function handOver(ctx: Context, taking: SearchTaking, form: TakenFormat | 
       sortOrder: got < total ? 'as the server orders them' : '',
       edit: row.edit + 1,
     },
-    reasons: { ...row.reasons, notExported: why },
+    reasons: { notExported: why, notInFile: twin },
   });
   await em.flush();
 }

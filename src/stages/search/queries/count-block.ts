@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { blockQuery, queryOf, type Sheet, type SheetBlock, sheet, termQuery } from '@/core/search/blocks';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { dialectAt, doorOf } from '../store/desk';
+import { dialectAt, doorOf, headingsOf } from '../store/desk';
 import { type Asked, countAt, ServerFault } from '../store/server';
 
 /** What one term finds at a database. Null: it was not asked or not answered. */
@@ -14,6 +14,8 @@ export interface TermCount {
   onlyWhole: number | null;
   problem: string;
 }
+
+const NO_HEADING = 'no such heading there';
 
 const count = async (door: Asked, query: string): Promise<number | null> => (query ? (await countAt(door, query)).answer.total : null);
 
@@ -29,6 +31,7 @@ export const countBlock = reviewQuery({
     const door = await doorOf(em, ctx.reviewId, databaseId);
     if (!door) return refuse('no-door', 'No server is set for this database.');
     const dialect = await dialectAt(em, door);
+    const headings = await headingsOf(em, ctx.reviewId, door.thesaurusId);
     const block = asked.blocks[at];
     if (!block) return { terms: [], block: null, whole: null };
     const without = (i: number): SheetBlock => ({ ...block, terms: block.terms.filter((_, t) => t !== i) });
@@ -38,7 +41,10 @@ export const countBlock = reviewQuery({
       count(door, queryOf(wholeWith(block), dialect).query).catch(unanswered),
       ...block.terms.map(async (term, i): Promise<TermCount> => {
         const query = termQuery(term, dialect);
-        if (!query) return { alone: null, onlyHere: null, onlyWhole: null, problem: 'cannot be asked there' };
+        if (headings && term.kind === 'heading' && !headings.called(term.text))
+          return { alone: null, onlyHere: null, onlyWhole: null, problem: NO_HEADING };
+        if (!query)
+          return { alone: null, onlyHere: null, onlyWhole: null, problem: term.kind === 'heading' ? NO_HEADING : 'cannot be asked there' };
         try {
           const alone = await count(door, query);
           const rest = blockQuery(without(i), dialect);

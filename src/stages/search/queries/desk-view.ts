@@ -131,3 +131,15 @@ export const askSaved = reviewQuery({
 
 export const readingsOf = (em: EntityManager, reviewId: string) => em.find(StrategyReading, { reviewId }, { orderBy: { seq: 'asc' } });
 export type LookView = Awaited<ReturnType<typeof looksOf>>[number];
+
+/** What saved searches found new in their last run, and how many of them failed: told where records are retrieved. */
+export async function savedNotice(ctx: Context, reviewId: string): Promise<{ fresh: number; failed: number }> {
+  const [row] = await ctx.em.execute<{ fresh: number; failed: number }[]>(
+    `select coalesce(sum(jsonb_array_length(r.fresh)), 0)::int as fresh, count(*) filter (where r.problem <> '')::int as failed
+       from saved_search s
+       join lateral (select fresh, problem from saved_run where review_id = s.review_id and saved_id = s.id order by seq desc limit 1) r on true
+      where s.review_id = ? and not s.removed`,
+    [reviewId],
+  );
+  return row ?? { fresh: 0, failed: 0 };
+}

@@ -1,12 +1,22 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { type Setting, settingsFor } from '@/core/parity';
 import { isoToDay } from '@/core/record';
+import { blockQuery, type QueryDialect, queryOf } from '@/core/search/blocks';
 import { type HandLine, handLines, type SearchFacts, writeAppendix } from '@/core/search/desk';
 import { type Context, openReview } from '@/platform/context';
 import { schemeOf } from '@/stages/classify';
 import { databasesOf, retrievalsOf } from '@/stages/retrieve';
 import { doorsOf, sheetNow } from '../store/desk';
 import { latestRuns, readingsOf, savedView } from './desk-view';
+
+/** Indexes as the standard's own sets name them, for a database of which nothing is known. */
+const COMMON: QueryDialect = {
+  indexes: {
+    ...{ anywhere: ['cql.anywhere'], title: ['dc.title'], abstract: ['dc.description'], 'title-abstract': ['dc.title', 'dc.description'] },
+    ...{ heading: ['dc.subject'], author: ['dc.creator'], journal: ['dc.source'] },
+  },
+  ...{ truncates: true, nearness: true },
+};
 
 /** The search written out: for databases without an open door to be run by hand, and for the write-up. */
 export async function strategyView(ctx: Context, reviewId: string) {
@@ -20,6 +30,7 @@ export async function strategyView(ctx: Context, reviewId: string) {
   return {
     title: review.title,
     lines,
+    cql: [...sheet.blocks.map((b) => blockQuery(b, COMMON)), queryOf(sheet, COMMON).query].filter(Boolean),
     facts,
     readings: readings.map(({ seq, sheetNumber, reader, readOn, changed }) => ({ seq, sheetNumber, reader, readOn, changed })),
     byHand: databases

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { normalised } from '@/core/query';
 import { queryOf, sheet, TERM_FIELDS } from '@/core/search/blocks';
 import { notOnSheet, tellingWords } from '@/core/search/desk';
+import { Thesaurus } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { reviewState } from '@/stages/decide';
@@ -82,6 +83,40 @@ export const findHeadings = reviewQuery({
   },
 });
 
+/** What stands below some headings in the thesauri of the review, and the headings that kept works carry: for the sieve. */
+export const headingsBelow = reviewQuery({
+  name: 'headings-below',
+  right: 'read',
+  input: z.strictObject({ labels: z.array(z.string().max(300)).max(200) }),
+  refuses: [],
+  rests: ['search', 'decisions'],
+  async run(ctx, { labels }) {
+    const em = ctx.em as EntityManager;
+    const thesauri = await em.find(Thesaurus, { reviewId: ctx.reviewId }, { fields: ['id', 'name'], orderBy: { at: 'asc' } });
+    const below: { label: string; thesaurus: string; below: string[] }[] = [];
+    for (const { id, name } of thesauri) {
+      const headings = await headingsOf(em, ctx.reviewId, id);
+      for (const label of labels) {
+        const found = headings?.below(label) ?? [];
+        // Thesauri of databases of one kind often say the same.
+        if (found.length && !below.some((b) => b.label === label && b.below.join() === found.join()))
+          below.push({ label, thesaurus: name, below: found });
+      }
+    }
+    const { columns, states } = await reviewState(ctx, ctx.reviewId);
+    const kept = Array.from(columns.numbers).filter((_, i) => states[i] === 'kept');
+    const carried = countHeadings((await textsOf(em, ctx.reviewId, kept.slice(0, MOST_TEXTS))).map((t) => t.headings));
+    return { below, kept: carried.slice(0, 12) };
+  },
+});
+
+/** Headings with how many carry each, those of most first. */
+function countHeadings(lists: readonly (readonly string[])[]): { heading: string; n: number }[] {
+  const counts = new Map<string, number>();
+  for (const list of lists) for (const h of new Set(list)) counts.set(h, (counts.get(h) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)).map(([heading, n]) => ({ heading, n }));
+}
+
 const MOST_TEXTS = 400;
 const MOST_COUNTED = 10;
 
@@ -108,17 +143,13 @@ export const proposeWords = reviewQuery({
       ),
       asked,
     ).slice(0, MOST_COUNTED);
-    const headings = new Map<string, number>();
-    for (const { headings: list } of own) for (const h of new Set(list)) headings.set(h, (headings.get(h) ?? 0) + 1);
     const asks = new Set(asked.blocks.flatMap((b) => b.terms.flatMap((t) => (t.kind === 'heading' ? [normalised(t.text)] : []))));
     return {
       kept: kept.length,
       words: await withAdded(em, ctx.reviewId, databaseId, asked, block, words),
-      headings: [...headings]
-        .filter(([h]) => !asks.has(normalised(h)))
-        .sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
-        .slice(0, 12)
-        .map(([heading, n]) => ({ heading, n })),
+      headings: countHeadings(own.map((t) => t.headings))
+        .filter((h) => !asks.has(normalised(h.heading)))
+        .slice(0, 12),
     };
   },
 });

@@ -7,7 +7,7 @@ import { IconButton } from '@/ui/icon-button';
 import { DatabaseTag } from '@/ui/marks';
 import { count } from '@/ui/words';
 import type { DeskView } from '../queries/desk-view';
-import { Misspelt } from './Misspelt';
+import { Misspelt, NotThere } from './Misspelt';
 import { Proposals } from './Proposals';
 
 const LINE = 26;
@@ -103,6 +103,9 @@ export function BlockPage({ reviewId, sheet, at, block, databases, problems, onF
           <p key={`${p.term}${p.code}`} className="text-copper">
             Line {(places[p.term] ?? p.term) + 1}: {p.words}
           </p>
+        ))}
+        {databases.map((d) => (
+          <NotThere key={d.id} reviewId={reviewId} database={d} sheet={asked} at={at} places={places} />
         ))}
         {databases[0] && (
           <Misspelt

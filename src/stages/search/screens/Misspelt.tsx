@@ -34,6 +34,25 @@ export function Misspelt({ reviewId, database, sheet, at, onCorrect }: MisspeltP
   );
 }
 
+/** Terms that a database cannot be asked: a heading that it does not have, for one. */
+export function NotThere({ reviewId, database, sheet, at, places }: Omit<MisspeltProps, 'onCorrect'> & { places: readonly number[] }) {
+  const { data } = useAsk(
+    reviewId,
+    'count-block',
+    { databaseId: database.id, sheet, block: at },
+    { wanted: (sheet.blocks[at]?.terms.length ?? 0) > 0 },
+  );
+  const lines = (sheet.blocks[at]?.terms ?? []).flatMap((t, i) =>
+    t.kind === 'heading' && data?.terms[i]?.problem ? [(places[i] ?? i) + 1] : [],
+  );
+  if (lines.length === 0) return null;
+  return (
+    <p className="text-copper">
+      {database.name} has no such heading: line {lines.join(', ')}.
+    </p>
+  );
+}
+
 function Nearest({
   reviewId,
   databaseId,

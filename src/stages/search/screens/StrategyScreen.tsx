@@ -30,6 +30,18 @@ export function StrategyScreen({ reviewId, view }: { reviewId: string; view: Str
             ))}
           </ol>
         )}
+        {view.cql.length > 0 && (
+          <details className="mt-1 text-small">
+            <summary className="min-h-6 text-navy">The same in CQL, with the indexes of the standard</summary>
+            <ol className="list-decimal pl-8 font-mono text-note">
+              {view.cql.map((query) => (
+                <li key={query} className="break-words py-0.5">
+                  {query}
+                </li>
+              ))}
+            </ol>
+          </details>
+        )}
         {view.byHand.map((d) => (
           <div key={d.id} className="mt-2 text-small">
             <h3>

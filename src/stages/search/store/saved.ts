@@ -2,8 +2,9 @@ import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { SavedRun, type SavedSearch, type SeenRecord } from '@/platform/db/schema';
 import { doorOf } from './desk';
+import { pagesOf } from './pages';
 import { recordOf } from './records';
-import { faultWords, recordsAt, ServerFault } from './server';
+import { faultWords, ServerFault } from './server';
 
 /** A saved search looks at so many records: what is new in more is told by its count alone. */
 const MOST_SEEN = 5000;
@@ -24,8 +25,7 @@ export async function runSaved(em: EntityManager, search: SavedSearch, now: Date
     const door = await doorOf(em, reviewId, search.databaseId);
     if (!door) throw new ServerFault('No server is set for this database any more.');
     const all = new Map<string, SeenRecord>();
-    for (let start: number | null = 1; start !== null && all.size < MOST_SEEN; ) {
-      const { answer } = await recordsAt(door, search.query, start, Math.min(door.mostRecords ?? PAGE, PAGE));
+    for await (const { answer } of pagesOf(door, search.query, 1, Math.min(door.mostRecords ?? PAGE, PAGE))) {
       if (answer.total === null) throw new ServerFault(faultWords(answer) || 'The server gave no count.');
       total = answer.total;
       const known = all.size;
@@ -35,8 +35,7 @@ export async function runSaved(em: EntityManager, search: SavedSearch, now: Date
         const id = sent.identifier || record?.accession || hashOf(sent.xml);
         all.set(id, { id, title: record?.title ?? '', hash: hashOf(sent.xml) });
       }
-      const next: number | null = answer.next ?? null;
-      start = next !== null && next > start && all.size > known ? next : null;
+      if (all.size === known || all.size >= MOST_SEEN) break;
     }
     seen = [...all.values()];
   } catch (error) {
