@@ -36,7 +36,7 @@ const NAMES: readonly (readonly [TermField, RegExp])[] = [
 ];
 const MAIN = /^(?:mainheading|maintopic|mainsubject|majorheading)$/;
 const LIMITS: readonly (readonly [ProfileAxis, RegExp])[] = [
-  ['peerReview', /refereed|peer ?review|scholarly/i],
+  ['peerReview', /refereed|peer[- ]?review|scholarly/i],
   ['date', /^(?:date|year|issued|publication ?(?:date|year)|dateissued)$/i],
 ];
 
