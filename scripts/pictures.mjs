@@ -21,7 +21,6 @@ const VIEWS = [
   { name: 'classify', path: 'classify' },
   { name: 'sieve', path: 'sieve', before: click('button', /held, all works/) },
   { name: 'what-if', path: 'sieve/what-if' },
-  { name: 'held', path: 'sieve/held' },
   { name: 'parity', path: 'sieve/parity?cell=3.2' },
   { name: 'decide', path: 'decide' },
   { name: 'work', path: 'merge', before: click('button', /^Evening bright light/) },
@@ -32,7 +31,8 @@ const VIEWS = [
   { name: 'spot-check', path: 'checks/spot' },
   { name: 'people', path: 'people' },
   { name: 'differences', path: 'decide/differences', of: BY_TWO },
-  { name: 'audit', path: 'checks/audit' },
+  { name: 'search-sheet', path: 'search' },
+  { name: 'search-lines', path: 'search/lines', before: click('button', /^Ostrane, Studies and reviews/) },
 ];
 
 await main(async () => {

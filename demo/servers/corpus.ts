@@ -47,14 +47,16 @@ function background(scenario: Scenario, works: number): Work[] {
   const next = seeded(SEED + (scenario === 'mills' ? 1 : 0));
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
   const whole = (from: number, to: number) => from + Math.floor(next() * (to - from + 1));
-  const total = BACKGROUND.designs.reduce((n, d) => n + d.weight, 0);
+  // Nobody draws lots over mills.
+  const designs = BACKGROUND.designs.filter((d) => scenario === 'night' || d.type !== 'Randomized Controlled Trial');
+  const total = designs.reduce((n, d) => n + d.weight, 0);
   const drawn = (at: number) => {
     let below = 0;
-    for (const design of BACKGROUND.designs) {
+    for (const design of designs) {
       below += design.weight;
       if (at < below) return design;
     }
-    return BACKGROUND.designs[0]!;
+    return designs[0]!;
   };
   return Array.from({ length: works }, (_, key) => {
     const design = drawn(next() * total);

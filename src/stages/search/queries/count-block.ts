@@ -1,6 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
-import { blockQuery, queryOf, type Sheet, type SheetBlock, sheet, termQuery } from '@/core/search/blocks';
+import { blockQuery, isTruncated, queryOf, type Sheet, type SheetBlock, sheet, termQuery } from '@/core/search/blocks';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { dialectAt, doorOf, headingsOf } from '../store/desk';
@@ -44,7 +44,17 @@ export const countBlock = reviewQuery({
         if (headings && term.kind === 'heading' && !headings.called(term.text))
           return { alone: null, onlyHere: null, onlyWhole: null, problem: NO_HEADING };
         if (!query)
-          return { alone: null, onlyHere: null, onlyWhole: null, problem: term.kind === 'heading' ? NO_HEADING : 'cannot be asked there' };
+          return {
+            alone: null,
+            onlyHere: null,
+            onlyWhole: null,
+            problem:
+              term.kind === 'heading'
+                ? NO_HEADING
+                : isTruncated(term.text) && !dialect.truncates
+                  ? 'it knows no star for endings'
+                  : 'cannot be asked there',
+          };
         try {
           const alone = await count(door, query);
           const rest = blockQuery(without(i), dialect);

@@ -79,7 +79,7 @@ export function BlockPage({ reviewId, sheet, at, block, databases, problems, onF
           <Trash2 size={15} aria-hidden />
         </IconButton>
       </div>
-      <div className="flex min-w-0">
+      <div className="flex min-w-0 overflow-x-auto">
         <textarea
           aria-label={`Lines of part ${at + 1}`}
           spellCheck={false}

@@ -34,7 +34,7 @@ export function Misspelt({ reviewId, database, sheet, at, onCorrect }: MisspeltP
   );
 }
 
-/** Terms that a database cannot be asked: a heading that it does not have, for one. */
+/** Lines that a database cannot be asked: a heading that it does not have, a star that it does not know. */
 export function NotThere({ reviewId, database, sheet, at, places }: Omit<MisspeltProps, 'onCorrect'> & { places: readonly number[] }) {
   const { data } = useAsk(
     reviewId,
@@ -42,14 +42,17 @@ export function NotThere({ reviewId, database, sheet, at, places }: Omit<Misspel
     { databaseId: database.id, sheet, block: at },
     { wanted: (sheet.blocks[at]?.terms.length ?? 0) > 0 },
   );
-  const lines = (sheet.blocks[at]?.terms ?? []).flatMap((t, i) =>
-    t.kind === 'heading' && data?.terms[i]?.problem ? [(places[i] ?? i) + 1] : [],
-  );
-  if (lines.length === 0) return null;
+  const lines = new Map<string, number[]>();
+  for (const [i, term] of (data?.terms ?? []).entries())
+    if (term.problem) lines.set(term.problem, [...(lines.get(term.problem) ?? []), (places[i] ?? i) + 1]);
   return (
-    <p className="text-copper">
-      {database.name} has no such heading: line {lines.join(', ')}.
-    </p>
+    <>
+      {[...lines].map(([problem, which]) => (
+        <p key={problem} className="text-copper">
+          {database.name}, {which.length === 1 ? 'line' : 'lines'} {which.join(', ')}: {problem}
+        </p>
+      ))}
+    </>
   );
 }
 

@@ -127,7 +127,10 @@ function Judging({ reviewId, look, database }: { reviewId: string; look: LookVie
           </li>
         ))}
       </ol>
-      <aside aria-label="What the titles say" className="min-w-0 rounded-[6px] border border-rule bg-surface px-3 py-2 text-small">
+      <aside
+        aria-label="What the titles say"
+        className="min-w-0 self-start rounded-[6px] border border-rule bg-surface px-3 py-2 text-small"
+      >
         <h2 className="text-lead">
           {database && <DatabaseTag tag={database.tag} name={database.name} />} {look.label}
         </h2>
@@ -184,9 +187,9 @@ function Words({ title, words }: { title: string; words: { word: string; n: numb
   return (
     <div className="mt-2">
       <h3 className="font-semibold">{title}</h3>
-      <p>
+      <p className="flex flex-wrap gap-x-3">
         {words.map((w) => (
-          <span key={w.word} className="mr-3 whitespace-nowrap">
+          <span key={w.word} className="whitespace-nowrap">
             {w.word}{' '}
             <span className="text-slate">
               {w.n}

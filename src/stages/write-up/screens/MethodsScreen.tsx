@@ -26,6 +26,12 @@ export function MethodsScreen({ reviewId, methods, axes, tables }: MethodsScreen
           <h1 className="text-title">Methods, as they were</h1>
           <CopyButton text={text} label="Copy the text" />
         </div>
+        <p className="text-small text-slate">
+          The strategies line by line, and what PRISMA-S asks for:{' '}
+          <a className={link} href={`/reviews/${reviewId}/search/by-hand`}>
+            appendix of the search
+          </a>
+        </p>
         {methods.map((m) => (
           <section key={m.title} aria-label={m.title}>
             <h2 className="mt-3 text-lead">{m.title}</h2>
