@@ -14,4 +14,5 @@ export { runDueSearches } from './jobs/run-due-searches';
 export { countBlock } from './queries/count-block';
 export { askDesk, askLooks, askSaved } from './queries/desk-view';
 export { knownInLines } from './queries/known-in-lines';
+export { searchFacts } from './queries/strategy';
 export { findHeadings, headingsBelow, nearestWords, proposeWords } from './queries/words';

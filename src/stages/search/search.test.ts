@@ -4,6 +4,8 @@ import type { DoorSettings } from '@/core/search/desk';
 import { ImportFile, RecordRow, Retrieval, SavedSearch } from '@/platform/db/schema';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { saveSieve } from '@/stages/sieve/commands/save-sieve';
+import { writeUpData } from '@/stages/write-up/queries/data';
+import { tablesOf } from '@/stages/write-up/queries/tables';
 import { aReview, openTestDatabase, type TestDatabase } from '@/testing/database';
 import { said } from '@/testing/said';
 import { STANDINS } from '../../../demo/servers/databases';
@@ -20,6 +22,7 @@ import { takeIn } from './commands/take-in';
 import { runDueSearches } from './jobs/run-due-searches';
 import { countBlock } from './queries/count-block';
 import { deskView, looksOf, savedView } from './queries/desk-view';
+import { appendix } from './queries/strategy';
 import { findHeadings, nearestWords } from './queries/words';
 
 let db: TestDatabase;
@@ -248,6 +251,21 @@ test('a saved search says what is new since; one that fails is said so, and trie
   expect(failed!.runs[0]).toMatchObject({ total: null, fresh: [], gone: [] });
   expect(failed!.runs[0]!.problem).toMatch(/index/i);
   expect(new Date(failed!.nextAt!).getTime()).toBeLessThan(Date.now() + 2 * 3600_000);
+});
+
+test('the search as it is published: what was run at each database, in the tables of the write-up too', async () => {
+  await save(NIGHT);
+  await run('OF');
+  const data = await writeUpData(db.context(), id);
+  const table = tablesOf(data).find((t) => t.id === 'search-strategies')!;
+  const own = table.rows.filter((r) => r[0] === 'Ostrane');
+  expect(own.map((r) => r[2])).toEqual(['Night work', 'Light', 'All parts together', 'Studies', 'Since 2016']);
+  expect(own.every((r) => typeof r[3] === 'number')).toBe(true);
+  // Quillby has no limiter of publication types: that line was not run there.
+  expect(table.rows.filter((r) => r[0] === 'Quillby').map((r) => r[2])).not.toContain('Studies');
+  const items = tablesOf(data).find((t) => t.id === 'prisma-s')!;
+  expect(items.rows).toHaveLength(16);
+  expect(await appendix(db.context(), id)).toContain('Ostrane (SRU 2.0, Ostrane)');
 });
 
 test('a server that may not be asked is refused in a sentence', async () => {

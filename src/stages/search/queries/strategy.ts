@@ -25,7 +25,7 @@ export async function strategyView(ctx: Context, reviewId: string) {
   const [databases, doors, { sheet }] = [await databasesOf(ctx, reviewId), await doorsOf(em, reviewId), await sheetNow(em, reviewId)];
   const scheme = await schemeOf(em, review);
   const lines: HandLine[] = handLines(sheet);
-  const facts = await factsOf(ctx, reviewId);
+  const facts = await searchFacts(ctx, reviewId);
   const readings = await readingsOf(em, reviewId);
   return {
     title: review.title,
@@ -45,7 +45,8 @@ export async function strategyView(ctx: Context, reviewId: string) {
 }
 export type StrategyView = Awaited<ReturnType<typeof strategyView>>;
 
-async function factsOf(ctx: Context, reviewId: string): Promise<SearchFacts> {
+/** What is known of the search of a review, as it is published. */
+export async function searchFacts(ctx: Context, reviewId: string): Promise<SearchFacts> {
   const em = ctx.em as EntityManager;
   const [databases, doors, runs, retrievals, readings, saved] = [
     await databasesOf(ctx, reviewId),
@@ -73,13 +74,16 @@ async function factsOf(ctx: Context, reviewId: string): Promise<SearchFacts> {
             day: run.at.toISOString().slice(0, 10),
           },
           ...{ person: run.person, sheetNumber: run.sheetNumber, byHand: Boolean(door?.ownQuery) },
-          lines: run.lines.map(({ label, query, total, set, findings }) => ({
-            label,
-            query,
-            total,
-            set,
-            notes: findings.map((f) => f.words),
-          })),
+          // What is left to the sieve was not run there.
+          lines: run.lines
+            .filter((l) => l.kind !== 'limiter' || l.set)
+            .map(({ label, query, total, set, findings }) => ({
+              label,
+              query,
+              total,
+              set,
+              notes: findings.map((f) => f.words),
+            })),
         };
       }),
     elsewhere: retrievals
@@ -94,5 +98,5 @@ async function factsOf(ctx: Context, reviewId: string): Promise<SearchFacts> {
 /** The appendix as text, to be published with the review. */
 export async function appendix(ctx: Context, reviewId: string): Promise<string> {
   const { title } = await openReview(ctx, reviewId);
-  return writeAppendix(title, await factsOf(ctx, reviewId));
+  return writeAppendix(title, await searchFacts(ctx, reviewId));
 }

@@ -2,6 +2,7 @@ import { type Cited, type Lint, lintCitation } from '@/core/cite';
 import { AXIS_LABELS } from '@/core/classify';
 import { type Flow, FlowError, type Place, reasonWords, STAGE_WORDS, STAGES } from '@/core/flow';
 import { type BibRecord, isoToDay } from '@/core/record';
+import type { SearchFacts } from '@/core/search/desk';
 import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
 import { labelsOf, maskOf } from '@/core/vocabularies';
 import { type Done, type FactTables, methodsOf, type Piece } from '@/core/write-up';
@@ -12,6 +13,7 @@ import type { CurrentDecision } from '@/stages/decide';
 import { namesOf, placeIn, type ReviewState, reviewState, settingAt, writeUpOf } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { databasesOf, retrieveView } from '@/stages/retrieve';
+import { searchFacts } from '@/stages/search';
 import { latestVersion, type ParityView, parityView } from '@/stages/sieve';
 import { exported } from './export-works';
 import { factTables, flowOfReview } from './facts';
@@ -42,6 +44,8 @@ export interface WriteUpData {
   parity: ParityView;
   checks: { audit: AuditView; known: KnownView; overlap: OverlapView };
   retrievals: Awaited<ReturnType<typeof retrieveView>>['retrievals'];
+  /** How databases were searched from here, line by line. */
+  search: SearchFacts;
   /** Kept so far: the included, and those whose full text is still to be read. */
   kept: Source[];
   excluded: Source[];
@@ -97,7 +101,8 @@ export async function writeUpData(ctx: Context, reviewId: string): Promise<Write
     const found = lintCitation(item, year);
     if (found.length) lints.push({ no: work.no, title: item.title, lints: found });
   }
-  return { ...frame, kept: sources.kept!, excluded: sources.excluded!, background: sources.background!, lints };
+  const search = await searchFacts(ctx, reviewId);
+  return { ...frame, search, kept: sources.kept!, excluded: sources.excluded!, background: sources.background!, lints };
 }
 
 function valueWords({ scheme }: ReviewState, axis: (typeof MASK_AXES)[number], work: Work): string {

@@ -2,6 +2,7 @@ import { AXIS_LABELS } from '@/core/classify';
 import { flowRows } from '@/core/flow';
 import { peopleText } from '@/core/merge';
 import { isoToDay } from '@/core/record';
+import { prismaS } from '@/core/search/desk';
 import { axisValues, EVIDENCE_WORDS, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { FACTS, type Table } from '@/core/write-up';
@@ -12,6 +13,7 @@ import { AXIS_NAMES, type Source, stageOf, type WriteUpData } from './data';
 export const tablesOf = (data: WriteUpData): Table[] => [
   flowTable(data),
   searchLogTable(data),
+  ...strategyTables(data),
   limiterTable(data),
   evennessTable(data),
   sourceTable('kept', data.review.twoStages ? 'Sources kept so far' : 'Sources included', data.kept, 'stands as', standsAs),
@@ -53,6 +55,27 @@ function searchLogTable({ retrievals }: WriteUpData): Table {
       ...[r.reported, r.exported, r.parsed, r.rejected, r.withdrawn ? `withdrawn: ${r.withdrawnWhy}` : 'in use'],
     ]),
   };
+}
+
+/** The lines of each search that was run from here, and what the guideline asks for; none where all was searched elsewhere. */
+function strategyTables({ search }: WriteUpData): Table[] {
+  if (search.searches.length === 0) return [];
+  return [
+    {
+      id: 'search-strategies',
+      title: 'Search strategies, line by line',
+      columns: ['database', 'line', 'what', 'count', 'limiter set there', 'day', 'query', 'noticed'],
+      rows: search.searches.flatMap((s) =>
+        s.lines.map((l, i) => [s.database, i + 1, l.label, l.total ?? 'not answered', l.set || 'none', s.day, l.query, l.notes.join(' ')]),
+      ),
+    },
+    {
+      id: 'prisma-s',
+      title: 'Reporting of the search (PRISMA-S)',
+      columns: ['item', 'what is asked', 'what is known', 'still to be said'],
+      rows: prismaS(search).map((i) => [i.number, i.item, i.said, i.missing]),
+    },
+  ];
 }
 
 const UNKNOWN = { hold: 'held', 'let-through': 'let through', stop: 'stopped' } as const;
