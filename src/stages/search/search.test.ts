@@ -88,7 +88,10 @@ afterAll(async () => {
 
 const save = (sheet: Sheet) => said(saveSheet(db.context(), id, { value: sheet }));
 const run = (tag: string) => said(runLines(db.context(), id, { databaseId: at(tag) }));
-const noticed = (lines: Awaited<ReturnType<typeof run>>['lines']) => lines.flatMap((l) => l.findings.map((f) => f.code));
+type Lines = Awaited<ReturnType<typeof run>>['lines'];
+const found = (lines: Lines) => lines.flatMap((l) => l.findings.map((f) => f.code));
+/** How fast a server is depends on the machine too: that is looked at where it is meant. */
+const noticed = (lines: Lines) => found(lines).filter((code) => code !== 'slow');
 
 test('each line is counted at each database, and each limiter shows what it removed', async () => {
   await save(NIGHT);
@@ -110,7 +113,7 @@ test('every habit of the stand-ins is noticed from outside, and none where there
   // A word that nobody wrote: the other spelling comes with a query that has lost the window.
   await save({ ...NIGHT, blocks: [NIGHT.blocks[0]!, block('Light', words('brigth light'), words('lamp'))] });
   const misspelt = (await run('VH')).lines;
-  expect(misspelt.find((l) => l.key === 'limiter recent')!.findings.map((f) => f.code)).toEqual(['suggestion-loses']);
+  expect(noticed(misspelt.filter((l) => l.key === 'limiter recent'))).toEqual(['suggestion-loses']);
   // More than 500, of which it gives 500.
   await save({ ...EMPTY_SHEET, blocks: [block('Anything', words('a'), words('the'), words('in'))] });
   const wide = (await run('BC')).lines;
@@ -128,7 +131,7 @@ test('a server that is slow, and does not always answer, is asked again and said
   });
   const { lines } = await run('EB');
   expect(lines.filter((l) => l.total === null).map((l) => l.key)).toEqual(['limiter types']);
-  expect(noticed(lines)).toContain('slow');
+  expect(found(lines)).toContain('slow');
   expect(lines.flatMap((l) => l.findings).some((f) => /asked [23] times/.test(f.words))).toBe(true);
 });
 
