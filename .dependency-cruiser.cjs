@@ -117,6 +117,7 @@ module.exports = {
     core('flow', ['record', 'vocabularies', 'venues', 'classify', 'sieve', 'parity', 'grounds']),
     core('cite', ['record', 'formats']),
     core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite', 'readers']),
+    core('holdings', ['record']),
     core('search', ['record', 'formats', 'formats/xml', 'query', 'sieve', 'parity', 'checks', 'classify']),
   ],
   options: {

@@ -1,0 +1,4 @@
+export * from './embargo';
+export * from './held';
+export * from './kbart';
+export * from './links';
