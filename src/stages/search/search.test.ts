@@ -43,7 +43,7 @@ const NIGHT: Sheet = {
 
 beforeAll(async () => {
   db = await openTestDatabase();
-  servers = await serveStandins(0, 0.5);
+  servers = await serveStandins(0, 0.3);
   process.env.SEARCH_SERVERS = `127.0.0.1:${servers.port}`;
   id = (await aReview(db.context())).id;
   for (const { tag, name, version, limits } of STANDINS) {
