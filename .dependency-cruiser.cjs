@@ -118,6 +118,7 @@ module.exports = {
     core('cite', ['record', 'formats']),
     core('write-up', ['record', 'vocabularies', 'classify', 'sieve', 'parity', 'grounds', 'checks', 'flow', 'cite', 'readers']),
     core('holdings', ['record']),
+    core('pasted', ['record']),
     core('search', ['record', 'formats', 'formats/xml', 'query', 'sieve', 'parity', 'checks', 'classify']),
   ],
   options: {
