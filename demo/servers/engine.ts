@@ -1,4 +1,5 @@
 import { type Clause, compileQuery, normalised, parseQuery, type SearchText, wordTests, YES } from '@/core/query';
+import { LONGEST_STRATEGY } from '@/core/search/desk';
 import type { Served } from './corpus';
 
 /** Which fields an index of a server looks into, or what it compares. */
@@ -44,7 +45,7 @@ export class Engine {
 
   /** Numbers of the records that answer a query, in the order of the database. */
   find(query: string): number[] {
-    const { yes } = this.sets(parseQuery(query), query);
+    const { yes } = this.sets(parseQuery(query, LONGEST_STRATEGY), query);
     const found: number[] = [];
     for (let i = 0; i < yes.length; i++) if (yes[i]) found.push(i);
     return found;

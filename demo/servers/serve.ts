@@ -19,7 +19,7 @@ export async function serveStandins(
 ): Promise<{ port: number; server: Server; addressOf(tag: string): string; ready(): void }> {
   const servers = new Map<string, SruServer>();
   let asked = 0;
-  const server = createServer((request, response) => {
+  const server = createServer({ maxHeaderSize: 1 << 19 }, (request, response) => {
     const url = new URL(request.url ?? '/', 'http://127.0.0.1');
     const standin = STANDINS.find((s) => url.pathname === `/sru/${s.tag.toLowerCase()}`);
     if (!standin) {

@@ -8,12 +8,13 @@ const LONGEST = 4000;
 /**
  * Reads a query: search clauses `index relation term` or plain terms, combined by `and`, `or`, `not` and `prox` from left
  * to right with equal weight, and brackets. Names and operators are read in any case.
+ * @param longest characters that it may have: a whole search strategy is longer than what a limiter asks
  * @throws QueryError with the place of what is wrong
  * @source The Contextual Query Language 1.2 (Library of Congress; OASIS searchRetrieve part 5); from memory. Prefix
  *   assignment and `sortby` are refused in words: neither can choose works.
  */
-export function parseQuery(query: string): Clause {
-  if (query.length > LONGEST) throw new QueryError({ message: `A query can have ${LONGEST} characters.`, from: LONGEST, to: query.length });
+export function parseQuery(query: string, longest = LONGEST): Clause {
+  if (query.length > longest) throw new QueryError({ message: `A query can have ${longest} characters.`, from: longest, to: query.length });
   const reader = new Reader(tokensOf(query), query.length);
   const clause = reader.clauses(0);
   const rest = reader.peek();

@@ -179,6 +179,22 @@ test('a query written by hand stands in the place of the sheet’s until it is t
   await said(ownQuery(db.context(), id, { databaseId: at('VH'), query: null }));
 });
 
+test('a strategy of hundreds of terms is asked and compared like any other, and a query by hand outlives another look at the server', async () => {
+  const long = Array.from({ length: 150 }, (_, i) => words(`night work of the ${i}th kind among rostered crews`));
+  await save({ ...NIGHT, blocks: [{ ...NIGHT.blocks[0]!, terms: [...NIGHT.blocks[0]!.terms, ...long] }, NIGHT.blocks[1]!] });
+  const { lines } = await run('OF');
+  expect(lines.find((l) => l.key === 'question')!.query.length).toBeGreaterThan(8000);
+  expect(lines.every((l) => l.total !== null)).toBe(true);
+  expect(noticed(lines)).toEqual(['lacks-field']);
+  await said(ownQuery(db.context(), id, { databaseId: at('VH'), query: 'dc.title = "nurses"' }));
+  const { databases: before } = await deskView(db.context(), id);
+  const { address, version, settings } = before.find((d) => d.tag === 'VH')!.door!;
+  await said(saveDoor(db.context(), id, { databaseId: at('VH'), address, version, settings, recordSchema: null, thesaurusId: null }));
+  const { databases: after } = await deskView(db.context(), id);
+  expect(after.find((d) => d.tag === 'VH')!.door!.ownQuery).toBe('dc.title = "nurses"');
+  await said(ownQuery(db.context(), id, { databaseId: at('VH'), query: null }));
+});
+
 test('titles are drawn by a seed and said on topic or not', async () => {
   await save(NIGHT);
   const drawn = await said(lookAtTitles(db.context(), id, { databaseId: at('QA'), line: 'question', seed: 7 }));

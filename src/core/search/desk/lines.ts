@@ -23,7 +23,8 @@ export interface DeskLine {
   notAsked: NotAsked[];
 }
 
-const LAST_YEAR = 9999;
+/** Stands for a window that has no end. */
+export const LAST_YEAR = 9999;
 
 /**
  * The lines of a sheet at one database: each block, all of them together, then the limiters of the sieve that are on, one

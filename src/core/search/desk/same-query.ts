@@ -1,5 +1,8 @@
 import { type Clause, parseQuery, QueryError } from '@/core/query';
 
+/** A strategy of hundreds of terms in two fields each. */
+export const LONGEST_STRATEGY = 200_000;
+
 /** A search clause as it can be compared, however it was spaced, cased or bracketed. */
 function clausesOf(clause: Clause, into: string[] = []): string[] {
   if (clause.kind === 'search') {
@@ -19,7 +22,7 @@ export function otherQuery(asked: string, ran: string): { lost: string[]; added:
   if (ran.trim() === '' || squeezed(asked) === squeezed(ran)) return null;
   let both: [string[], string[]];
   try {
-    both = [clausesOf(parseQuery(asked)), clausesOf(parseQuery(ran))];
+    both = [clausesOf(parseQuery(asked, LONGEST_STRATEGY)), clausesOf(parseQuery(ran, LONGEST_STRATEGY))];
   } catch (error) {
     if (!(error instanceof QueryError)) throw error;
     return { lost: [asked], added: [ran] };

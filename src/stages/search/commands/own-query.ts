@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
 import { parseQuery, QueryError } from '@/core/query';
 import { queryOf } from '@/core/search/blocks';
+import { LONGEST_STRATEGY } from '@/core/search/desk';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { dialectAt, doorOf, sheetNow } from '../store/desk';
@@ -10,7 +11,7 @@ import { dialectAt, doorOf, sheetNow } from '../store/desk';
 export const ownQuery = reviewCommand({
   name: 'own-query',
   right: 'edit',
-  input: z.strictObject({ databaseId: z.uuid(), query: z.string().trim().min(1).max(4000).nullable() }),
+  input: z.strictObject({ databaseId: z.uuid(), query: z.string().trim().min(1).max(100_000).nullable() }),
   lock: 'search',
   refuses: ['no-door', 'bad-query'],
   stale: ['search'],
@@ -20,7 +21,7 @@ export const ownQuery = reviewCommand({
     if (!door) return refuse('no-door', 'No server is set for this database.');
     if (query !== null)
       try {
-        parseQuery(query);
+        parseQuery(query, LONGEST_STRATEGY);
       } catch (error) {
         if (!(error instanceof QueryError)) throw error;
         return refuse('bad-query', `${error.problem.message} (character ${error.problem.from + 1})`);

@@ -6,6 +6,7 @@ import { SearchDoor, SourceDatabase, Thesaurus } from '@/platform/db/schema';
 import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
+import { doorOf } from '../store/desk';
 import { explainAt, ServerFault } from '../store/server';
 
 export const SaveDoor = z.strictObject({
@@ -49,10 +50,12 @@ export const saveDoor = reviewCommand({
     const schemas = explained.schemas.map((s) => s.name);
     const recordSchema = input.recordSchema ?? WANTED.map((w) => schemas.find((s) => w.test(s))).find(Boolean) ?? '';
     const settings = input.settings ?? read;
+    // A query that a person wrote stays, whatever the server says of itself today.
+    const before = await doorOf(em, reviewId, databaseId);
     await em.upsert(SearchDoor, {
       ...{ reviewId, databaseId, address, version, recordSchema, settings, thesaurusId },
       ...{ title: explained.title.slice(0, 300), about: explained.description, mostRecords: explained.mostRecords },
-      ...{ ownQuery: null, ownQueryOf: '', ...bylineOf(ctx, review), at: ctx.now() },
+      ...{ ownQuery: before?.ownQuery ?? null, ownQueryOf: before?.ownQueryOf ?? '', ...bylineOf(ctx, review), at: ctx.now() },
     });
     return { title: explained.title, indexes: explained.indexes.length, settings };
   },

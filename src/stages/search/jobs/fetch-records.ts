@@ -6,7 +6,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { SearchAnswer } from '@/core/search/sru';
 import type { Context } from '@/platform/context';
 import { Retrieval, SearchTaking, SourceDatabase } from '@/platform/db/schema';
-import type { Progress } from '@/platform/queue/progress';
+import { Cancelled, type Progress } from '@/platform/queue/progress';
 import { receiveFile } from '@/stages/retrieve';
 import { doorOf } from '../store/desk';
 import { type Page, pagesOf } from '../store/pages';
@@ -43,14 +43,20 @@ export async function fetchRecords(ctx: Context, reviewId: string, id: string, p
   const form: { is: TakenFormat | null } = { is: null };
   const seen = new Set<string>();
   await progress.write({ unit: 'records', total: taking.total ?? 0, done: taking.got });
-  const size = Math.min(door.mostRecords ?? PAGE, MOST_PAGE);
+  const size = Math.max(1, Math.min(door.mostRecords ?? PAGE, MOST_PAGE, taking.most - taking.got));
   const from = taking.next ?? null;
-  if (from !== null && taking.got < taking.most)
-    for await (const page of pagesOf(door, taking.query, from, size, { bytes: PAGE_BYTES, ms: PAGE_MS })) {
-      await takePage(em, taking, page, form, seen);
-      await progress.step(taking.got, Math.min(taking.most, taking.total ?? taking.got), taking.got);
-      if (taking.next === null || taking.got >= taking.most) break;
-    }
+  try {
+    if (from !== null && taking.got < taking.most)
+      for await (const page of pagesOf(door, taking.query, from, size, { bytes: PAGE_BYTES, ms: PAGE_MS })) {
+        await takePage(em, taking, page, form, seen);
+        await progress.step(taking.got, Math.min(taking.most, taking.total ?? taking.got), taking.got);
+        if (taking.next === null || taking.got >= taking.most) break;
+      }
+  } catch (error) {
+    // Nobody goes on with what a person broke off.
+    if (error instanceof Cancelled) await rm(partOf(id), { force: true });
+    throw error;
+  }
   await handOver(ctx, taking, form.is);
   await rm(partOf(id), { force: true });
 }

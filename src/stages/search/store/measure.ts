@@ -1,4 +1,4 @@
-import { complementOf, type DeskLine, type Finding, findingsOf, type Measured, yearsClause } from '@/core/search/desk';
+import { complementOf, type DeskLine, type Finding, findingsOf, LAST_YEAR, type Measured, yearsClause } from '@/core/search/desk';
 import type { SearchAnswer, SentRecord } from '@/core/search/sru';
 import type { RunLine } from '@/platform/db/schema';
 import { recordOf } from './records';
@@ -41,7 +41,7 @@ const plainMeasured = ({ answer, tries, ms }: Said<SearchAnswer>): Measured => (
 /** The same without the limiter, asked again: what it really removed. Of a window of years some records are read. */
 async function limiterMeasured(door: Asked, line: DeskLine, said: Said<SearchAnswer>): Promise<Measured> {
   const plain = plainMeasured(said);
-  const asked = line.years ? [line.years.from - 1, line.years.from, line.years.from + 2] : [];
+  const asked = line.years ? yearsToAsk(line.years) : [];
   const [without, ...looked] = await Promise.all([
     countAt(door, complementOf(line), true).catch(unknown),
     ...asked.map((year) => yearsAt(door, line, year)),
@@ -53,6 +53,12 @@ async function limiterMeasured(door: Asked, line: DeskLine, said: Said<SearchAns
     tries: Math.max(plain.tries, without?.tries ?? 0, ...looked.map((l) => l.tries)),
     ms: Math.max(plain.ms, without?.ms ?? 0, ...looked.map((l) => l.ms)),
   };
+}
+
+/** Years at the edge of a window, where a way of counting shows; none where it has no edge. */
+function yearsToAsk({ from, to }: NonNullable<DeskLine['years']>): number[] {
+  if (from > 0) return [from - 1, from, from + 2];
+  return to < LAST_YEAR ? [to - 2, to, to + 1] : [];
 }
 
 /** A count that a server does not give says nothing: the line itself was answered. */

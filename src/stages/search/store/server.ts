@@ -65,13 +65,15 @@ export interface Said<T> {
 async function asked<T>(address: string, read: (text: string) => T, { bytes, ms = COUNT_MS, signal }: Bounds = {}): Promise<Said<T>> {
   const { allowed, ownNetwork } = allowanceFor(address);
   if (!allowed) throw new ServerFault('This server is not among those that may be asked here (SEARCH_SERVERS).');
-  const from = performance.now();
   for (let tries = 1; ; tries++) {
+    // Waiting for our own turn says nothing of the server.
+    let from = 0;
     try {
       const host = URL.canParse(address) ? new URL(address).host : '';
-      const sent = await inTurn(host, () =>
-        askOutside(address, { ownNetwork, ms, ...(bytes ? { bytes } : {}), ...(signal ? { signal } : {}) }),
-      );
+      const sent = await inTurn(host, () => {
+        from = performance.now();
+        return askOutside(address, { ownNetwork, ms, ...(bytes ? { bytes } : {}), ...(signal ? { signal } : {}) });
+      });
       return { answer: read(decodeAnswer(sent.bytes, sent.type)), tries, ms: Math.round(performance.now() - from) };
     } catch (error) {
       if (error instanceof AnswerFault) throw new ServerFault(error.message);
