@@ -29,6 +29,7 @@ import { freezeSieve } from '@/stages/sieve/store/freeze-sieve';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { aPdf } from '@/testing/a-pdf';
 import { checkSome, told } from './checks';
+import { bringLists, millsFound, nightFound, setLibrary } from './library';
 import { DEMO_OWNER, letIn, makeDemoPeople } from './people';
 import { DEMO_DATABASES, type DemoDatabase, MILL_DATABASES } from './profiles';
 import { judgeByTwo } from './readers';
@@ -122,6 +123,7 @@ async function load() {
   }); // prettier-ignore
   await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);
+  await bringLists(context, id, doJobs);
   // The protocol asked for five years and did not think of retractions; both were changed before anything was decided.
   await saveSieve(context(), id, { sieve: asInProtocol(SIEVE), seenEdit: 0 });
   await freezeSieve(context(), id, 'As in the protocol.');
@@ -157,6 +159,7 @@ async function loadMills() {
   });
   await takeVenues(id);
   for (const database of MILL_DATABASES) await retrieve(id, database);
+  await bringLists(context, id, doJobs);
   await saveSieve(context(), id, { sieve: MILL_SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
   await saveStages(context(), id, { twoStages: false });
@@ -289,7 +292,11 @@ try {
     const { id } = await orm.em.fork().findOneOrFail(Review, { title });
     await letIn(orm.em.fork(), id, context().now());
     const port = process.env.SEARCH_STANDINS;
-    if (port) await setDesk(context, id, title === TITLE ? 'night' : 'mills', port);
+    const scenario = title === TITLE ? 'night' : 'mills';
+    if (port) await setDesk(context, id, scenario, port);
+    if (port) await setLibrary(context, id, scenario, port);
+    if (scenario === 'mills') await millsFound(context, id, doJobs);
+    else if (port) await nightFound(context, id, doJobs);
   }
 } finally {
   await closeQueue();

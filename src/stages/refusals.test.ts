@@ -12,6 +12,7 @@ import { signedIn } from '@/platform/sign-in/person';
 import { REFUSALS } from '@/platform/verbs/refusals';
 import { ANYBODY, RIGHTS, STRANGER } from '@/platform/verbs/rights';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { LIBRARY_CASES, setLibrary } from '@/testing/library-cases';
 import { risEntry } from '@/testing/ris-entry';
 import { said } from '@/testing/said';
 import { SEARCH_CASES, setSearch } from '@/testing/search-cases';
@@ -136,6 +137,7 @@ const IN_PAIR: Readonly<Record<string, 'nobody' | 'reader'>> = {
   ...{ 'save-readers changed-meanwhile': 'nobody', 'settle-difference no-work': 'nobody', 'settle-difference not-judged': 'nobody' },
   ...{ 'settle-difference changed-meanwhile': 'nobody', 'settle-difference no-reason': 'nobody', 'settle-difference not-third': 'reader' },
   'note-difference not-judged': 'nobody',
+  'open-round nothing-read': 'nobody',
 };
 const settling = { workNo: 1, stage: 'title-abstract', verdict: 'keep', reasonCode: '', grounds: 'Read again.', seenSeq: 0 };
 const oneReader = { 'title-abstract': ONE_READER, 'full-text': ONE_READER };
@@ -165,6 +167,7 @@ const database = (more: object) => ({ id: null, name: 'Qadra', tag: 'QA', profil
 
 /** What is asked, and of which review, for each refusal of each verb: `verb code`. */
 const CASES: Record<string, () => object | Promise<object>> = {
+  ...LIBRARY_CASES,
   ...Object.fromEntries(Object.entries(SEARCH_CASES).map(([name, input]) => [name, () => input(vh)])),
   'decide not-a-reader': () => ({ ...decision, workNo: 3 }),
   'decide judged-by-two': () => ({ ...decision, verdict: 'undo', seenSeq: 2 }),
@@ -377,6 +380,7 @@ const BEFORE: Record<string, () => Promise<() => Promise<unknown>>> = {
     return () => em.nativeUpdate(Review, { id }, { scheme: 'ocebm-2011' });
   },
 };
+for (const name of Object.keys(LIBRARY_CASES)) BEFORE[name] ??= () => setLibrary(() => db.context(), id, name);
 for (const name of Object.keys(SEARCH_CASES)) BEFORE[name] ??= () => setSearch(db.context().em as EntityManager, id, vh, name);
 async function sieveOf(sieve: Sieve) {
   const em = db.context().em;

@@ -41,6 +41,8 @@ import {
   undoAct,
   writeDifference,
 } from '@/stages/decide';
+import { addSource, leaveLeads, openRound, readPasted, takeLeads, takeSourceBack } from '@/stages/found';
+import { askLender, bringList, dropList, findInBook, hearLender, markHit, saveLibrary } from '@/stages/library';
 import { editField, mergeAgain, pairView, ruleMerge, undoMerge } from '@/stages/merge';
 import { askMembers, changeMember, invite, withdrawInvitation } from '@/stages/people';
 import { saveCriteria, saveSettings } from '@/stages/question';
@@ -182,6 +184,17 @@ export const COMMANDS = [
   changeSearch,
   runSearch,
   noteReading,
+  saveLibrary,
+  bringList,
+  dropList,
+  askLender,
+  hearLender,
+  markHit,
+  addSource,
+  takeSourceBack,
+  openRound,
+  takeLeads,
+  leaveLeads,
 ] as const;
 
 /** What may be asked of a review. */
@@ -222,6 +235,8 @@ export const QUERIES = [
   headingsBelow,
   proposeWords,
   knownInLines,
+  findInBook,
+  readPasted,
 ] as const;
 
 type AnyCommand = (typeof COMMANDS)[number];

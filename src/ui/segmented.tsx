@@ -4,17 +4,19 @@ import { useId } from 'react';
 
 interface SegmentedProps<T extends string> {
   label: string;
+  /** It is read, not seen. */
+  hideLabel?: boolean;
   value: T;
   options: readonly { value: T; label: string; meaning?: string }[];
   onChange(value: T): void;
 }
 
 /** One of a few, side by side. Arrow keys move, as in a set of radio buttons. */
-export function Segmented<T extends string>({ label, value, options, onChange }: SegmentedProps<T>) {
+export function Segmented<T extends string>({ label, hideLabel, value, options, onChange }: SegmentedProps<T>) {
   const id = useId();
   return (
     <div className="flex flex-col gap-1">
-      <span id={id} className="text-small text-slate">
+      <span id={id} className={hideLabel ? 'sr-only' : 'text-small text-slate'}>
         {label}
       </span>
       <ToggleGroup.Root

@@ -107,10 +107,10 @@ export function claimsOfRecord(given: BibRecord, scope: DatabaseScope): RecordCl
   }
   const beside = besideStated(claims);
   addWhatFollows(beside, new UsualText(record, whole));
-  const { dates, issns, isbns, publisher } = record;
+  const { dates, issns, isbns, publisher, volume } = record;
   return {
     dates,
-    place: { issns, isbns, container, publisher },
+    place: { issns, isbns, container, publisher, ...(volume ? { volume } : {}) },
     claims: beside,
     asides: cues.asides,
     unmapped: stated.unmapped,

@@ -6,6 +6,7 @@ import { datesOf, type WorkDates } from './dates';
 import { designsOfPublication } from './design-of-publication';
 import type { Facet } from './facet-words';
 import { facetsOfWork, type WorkFacet } from './facets';
+import { type Lists, listedFacets } from './listed';
 import { type PressState, peerReviewOf, type VenueState } from './peer-review';
 import type { RecordOfWork } from './record-of-work';
 import { type AxisResult, type Resolution, resolveAxis, statusOf, weaker } from './resolve';
@@ -41,6 +42,8 @@ export interface Judged {
   register?: VenueRegister;
   /** Rulings on this work. */
   ruled?: readonly RuledAxis[];
+  /** Lists of holdings and of the standing of venues. */
+  lists?: Lists | undefined;
 }
 
 /** Written out: a spread costs several times as much, and there are a score of claims to a record. */
@@ -111,12 +114,17 @@ export function classifyWork(records: readonly RecordOfWork[], levels: LevelTabl
     venue: facts.venue,
     press: facts.press,
     dates: datesOf(ordered.map((r) => r.found.dates)),
-    facets: facetsOfWork(ordered.map((r) => ({ key: r.key, facets: r.found.facets }))),
+    facets: facetsOf(ordered, judged.lists),
     flags: [...new Set(ordered.flatMap((r) => r.found.flags))].sort(),
     claims,
     asides: ordered.flatMap((r) => r.found.asides.map((a) => sourcedAside(a, r.key))),
     unmapped: [...new Set(ordered.flatMap((r) => r.found.unmapped))].sort(),
   };
+}
+
+function facetsOf(records: readonly RecordOfWork[], lists: Lists | undefined): Record<Facet, WorkFacet> {
+  const facets = facetsOfWork(records.map((r) => ({ key: r.key, facets: r.found.facets })));
+  return lists ? { ...facets, ...listedFacets(records, facets, lists) } : facets;
 }
 
 const NO_STUDY = axisMask('design', ['not-a-study', 'expert-opinion']);

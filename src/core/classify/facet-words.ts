@@ -6,6 +6,11 @@ export const FACETS = {
   species: { label: 'Species', meaning: 'What was studied: people, or which animals.' },
   discipline: { label: 'Discipline', meaning: 'The field of the journal, as a register or the database says.' },
   access: { label: 'Access', meaning: 'How the full text can be had, as far as the records say.' },
+  holding: { label: 'Held by the library', meaning: 'Whether the library has the full text, by its lists of holdings, or it is open.' },
+  standing: {
+    label: 'Standing of the venue',
+    meaning: 'A quartile or class that a list gives the journal. It says nothing of the work itself.',
+  },
 } as const;
 export type Facet = keyof typeof FACETS;
 export const FACET_NAMES = Object.keys(FACETS) as Facet[];

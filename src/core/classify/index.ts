@@ -10,6 +10,7 @@ export * from './explain';
 export { FACET_NAMES, FACETS, type Facet } from './facet-words';
 export * from './facets';
 export { languageCodes, languageName } from './languages';
+export { holdingOf, type Lists } from './listed';
 export { peerReviewOf } from './peer-review';
 export { type Prefilter, prefilterOf } from './prefilter';
 export * from './record-of-work';

@@ -1,4 +1,4 @@
-import type { Flow } from './prisma';
+import { type Arm, type Flow, removedBefore } from './prisma';
 import { STAGE_WORDS, STAGES } from './stages';
 
 /** The boxes of the flow, in the order they are read. */
@@ -18,6 +18,14 @@ export const FLOW_BOXES = {
   studies: 'Studies included in review',
   reports: 'Reports of included studies',
   interim: 'Interim: still due',
+  otherIdentified: 'Records identified in other ways',
+  otherRemoved: 'Removed before reports were sought',
+  otherScreened: 'Records screened',
+  otherExcluded: 'Records excluded',
+  otherSought: 'Reports sought for retrieval',
+  otherNotRetrieved: 'Reports not retrieved',
+  otherAssessed: 'Reports assessed for eligibility',
+  otherExcludedFullText: 'Reports excluded',
 } as const;
 export type FlowBox = keyof typeof FLOW_BOXES;
 /** Wording that a person set in place of ours, by box. */
@@ -39,10 +47,17 @@ export interface FlowRow {
   phase: 'Identification' | 'Screening' | 'Included';
   main: DrawnBox;
   side: DrawnBox | null;
+  /** The arm of other ways, beside it. */
+  other: DrawnBox | null;
+  otherSide: DrawnBox | null;
 }
 
+/** The boxes of a row, as they are read. */
+export const boxesOf = ({ main, side, other, otherSide }: FlowRow): DrawnBox[] =>
+  [main, side, other, otherSide].filter((box) => box !== null);
+
 /** How much is still due, in one sentence; for an interim flow. */
-export function interimWords({ due }: Pick<Flow, 'due'>): string {
+export function interimWords({ total: { due } }: Pick<Flow, 'total'>): string {
   const parts = [
     [due.held, 'held by a limiter that could not tell'],
     [due.undecided, 'not decided'],
@@ -74,70 +89,102 @@ export function flowNotes({ footnote, byTwo }: Pick<Flow, 'footnote' | 'byTwo'>)
 export function flowRows(flow: Flow, words: FlowWords = {}): FlowRow[] {
   const say = (box: FlowBox): string => words[box]?.trim() || FLOW_BOXES[box];
   const line = (box: FlowBox, n: number): BoxLine => ({ text: say(box), n });
-  const parts = (list: readonly { name: string; n: number }[]): BoxLine[] => list.map(({ name, n }) => ({ text: name, n, part: true }));
-  const sum = (list: readonly { n: number }[]) => list.reduce((n, c) => n + c.n, 0);
+  const first = armBoxes(flow, line, {
+    ...{ identified: 'identified', removed: 'removed', screened: 'screened', excluded: 'excluded', sought: 'sought' },
+    ...{ notRetrieved: 'notRetrieved', assessed: 'assessed', excludedFullText: 'excludedFullText' },
+  });
+  const other =
+    flow.other &&
+    armBoxes(flow.other, line, {
+      ...{ identified: 'otherIdentified', removed: 'otherRemoved', screened: 'otherScreened', excluded: 'otherExcluded' },
+      ...{ sought: 'otherSought', notRetrieved: 'otherNotRetrieved', assessed: 'otherAssessed', excludedFullText: 'otherExcludedFullText' },
+    });
+  const screensOther = flow.other && (!flow.twoStages || flow.other.excluded.length > 0);
   const rows: FlowRow[] = [
     {
       phase: 'Identification',
-      main: {
-        id: 'identified',
-        lines: [line('identified', flow.identified), ...parts(flow.sources.map((s) => ({ name: s.name, n: s.records })))],
-        left: flow.identified,
-      },
-      side: {
-        id: 'removed',
-        lines: [
-          line('removed', flow.duplicates + flow.aside + sum(flow.stopped) + flow.background),
-          line('duplicates', flow.duplicates),
-          line('stopped', sum(flow.stopped)),
-          ...parts(flow.stopped),
-          ...(flow.aside ? [line('aside', flow.aside)] : []),
-          ...(flow.background ? [line('background', flow.background)] : []),
-        ],
-        left: null,
-      },
+      ...{ main: first.identified, side: first.removed, other: other?.identified ?? null },
+      otherSide: flow.other && removedBefore(flow.other) > 0 ? other!.removed : null,
     },
     {
       phase: 'Screening',
-      main: { id: 'screened', lines: [line('screened', flow.screened)], left: flow.screened },
-      side: { id: 'excluded', lines: [line('excluded', sum(flow.excluded)), ...parts(flow.excluded)], left: null },
+      ...{ main: first.screened, side: first.excluded },
+      ...{ other: screensOther ? other!.screened : null, otherSide: screensOther ? other!.excluded : null },
     },
   ];
   if (flow.twoStages)
     rows.push(
       {
         phase: 'Screening',
-        main: { id: 'sought', lines: [line('sought', flow.sought)], left: flow.sought },
-        side: { id: 'notRetrieved', lines: [line('notRetrieved', flow.notRetrieved)], left: null },
+        ...{ main: first.sought, side: first.notRetrieved, other: other?.sought ?? null, otherSide: other?.notRetrieved ?? null },
       },
       {
         phase: 'Screening',
-        main: { id: 'assessed', lines: [line('assessed', flow.assessed)], left: flow.assessed },
-        side: {
-          id: 'excludedFullText',
-          lines: [line('excludedFullText', sum(flow.excludedFullText)), ...parts(flow.excludedFullText)],
-          left: null,
-        },
+        ...{ main: first.assessed, side: first.excludedFullText },
+        ...{ other: other?.assessed ?? null, otherSide: other?.excludedFullText ?? null },
       },
     );
+  const { included, due } = flow.total;
   rows.push({
     phase: 'Included',
-    main: { id: 'studies', lines: [line('studies', flow.includedStudies), line('reports', flow.included)], left: flow.included },
-    side: flow.interim
-      ? {
-          id: 'interim',
-          lines: [
-            line('interim', flow.due.held + flow.due.undecided + flow.due.waiting + flow.due.fullText),
-            ...parts([
-              { name: 'held by a limiter that could not tell', n: flow.due.held },
-              { name: 'through, not decided', n: flow.due.undecided },
-              { name: 'waiting', n: flow.due.waiting },
-              { name: 'full text still to be read', n: flow.due.fullText },
-            ]).filter((p) => p.n),
-          ],
-          left: null,
-        }
-      : null,
+    main: {
+      id: 'studies',
+      lines: [
+        line('studies', flow.includedStudies),
+        line('reports', included),
+        ...(flow.other && included > 0 ? parts([{ name: 'found in other ways alone', n: flow.other.included }]) : []),
+      ],
+      left: flow.included,
+    },
+    side: flow.interim ? interimBox(line, due) : null,
+    ...{ other: null, otherSide: null },
   });
   return rows;
 }
+
+type Say = (box: FlowBox, n: number) => BoxLine;
+const parts = (list: readonly { name: string; n: number }[]): BoxLine[] => list.map(({ name, n }) => ({ text: name, n, part: true }));
+const sum = (list: readonly { n: number }[]) => list.reduce((n, c) => n + c.n, 0);
+
+const ARM_BOXES = ['identified', 'removed', 'screened', 'excluded', 'sought', 'notRetrieved', 'assessed', 'excludedFullText'] as const;
+type ArmBox = (typeof ARM_BOXES)[number];
+
+function armBoxes(arm: Arm, line: Say, ids: Record<ArmBox, FlowBox>): Record<ArmBox, DrawnBox> {
+  const box = (which: ArmBox, lines: BoxLine[], left: number | null = null): DrawnBox => ({ id: ids[which], lines, left });
+  const one = (which: ArmBox, n: number) => line(ids[which], n);
+  return {
+    identified: box(
+      'identified',
+      [one('identified', arm.identified), ...parts(arm.sources.map((s) => ({ name: s.name, n: s.records })))],
+      arm.identified,
+    ),
+    removed: box('removed', [
+      one('removed', removedBefore(arm)),
+      line('duplicates', arm.duplicates),
+      line('stopped', sum(arm.stopped)),
+      ...parts(arm.stopped),
+      ...(arm.aside ? [line('aside', arm.aside)] : []),
+      ...(arm.background ? [line('background', arm.background)] : []),
+    ]),
+    screened: box('screened', [one('screened', arm.screened)], arm.screened),
+    excluded: box('excluded', [one('excluded', sum(arm.excluded)), ...parts(arm.excluded)]),
+    sought: box('sought', [one('sought', arm.sought)], arm.sought),
+    notRetrieved: box('notRetrieved', [one('notRetrieved', arm.notRetrieved)]),
+    assessed: box('assessed', [one('assessed', arm.assessed)], arm.assessed),
+    excludedFullText: box('excludedFullText', [one('excludedFullText', sum(arm.excludedFullText)), ...parts(arm.excludedFullText)]),
+  };
+}
+
+const interimBox = (line: Say, due: Arm['due']): DrawnBox => ({
+  id: 'interim',
+  lines: [
+    line('interim', due.held + due.undecided + due.waiting + due.fullText),
+    ...parts([
+      { name: 'held by a limiter that could not tell', n: due.held },
+      { name: 'through, not decided', n: due.undecided },
+      { name: 'waiting', n: due.waiting },
+      { name: 'full text still to be read', n: due.fullText },
+    ]).filter((p) => p.n),
+  ],
+  left: null,
+});

@@ -12,10 +12,22 @@ interface FlowInks {
 }
 const PAPER: FlowInks = { ink: '#1b2740', slate: '#5c667a', copper: '#a9561f', pale: '#d8dce4', navy: '#24406f', surface: '#ffffff' };
 
-const MAIN = { x: 64, width: 380 };
-const SIDE = { x: 500, width: 400 };
+interface Places {
+  main: { x: number; width: number };
+  side: { x: number; width: number };
+  other: { x: number; width: number };
+  otherSide: { x: number; width: number };
+  width: number;
+}
+const ONE_ARM: Places = {
+  ...{ main: { x: 64, width: 380 }, side: { x: 500, width: 400 }, width: 924 },
+  ...{ other: { x: 0, width: 0 }, otherSide: { x: 0, width: 0 } },
+};
+const TWO_ARMS: Places = {
+  ...{ main: { x: 64, width: 300 }, side: { x: 396, width: 310 }, width: 1360 },
+  ...{ other: { x: 746, width: 280 }, otherSide: { x: 1056, width: 280 } },
+};
 const BAR = { x: 22, width: 26 };
-const WIDTH = 924;
 const LINE = 18;
 const PAD = 10;
 const GAP = 26;
@@ -66,10 +78,13 @@ function lay(box: DrawnBox, width: number): Laid {
  */
 export function drawFlow(flow: Flow, words: FlowWords = {}, inks: FlowInks = PAPER): string {
   const rows = flowRows(flow, words);
+  const at = flow.other ? TWO_ARMS : ONE_ARM;
   const laid = rows.map((row) => {
-    const main = lay(row.main, MAIN.width);
-    const side = row.side && lay(row.side, SIDE.width);
-    return { row, main, side, height: Math.max(main.height, side?.height ?? 0) };
+    const main = lay(row.main, at.main.width);
+    const side = row.side && lay(row.side, at.side.width);
+    const other = row.other && lay(row.other, at.other.width);
+    const otherSide = row.otherSide && lay(row.otherSide, at.otherSide.width);
+    return { row, main, side, other, otherSide, height: Math.max(...[main, side, other, otherSide].map((l) => l?.height ?? 0)) };
   });
   const parts: string[] = [];
   const tops: number[] = [];
@@ -79,31 +94,59 @@ export function drawFlow(flow: Flow, words: FlowWords = {}, inks: FlowInks = PAP
     y += height + GAP;
   }
   let phase = '';
-  laid.forEach(({ row, main, side, height }, i) => {
+  laid.forEach(({ row, main, side, other, otherSide, height }, i) => {
     const top = tops[i]!;
     if (row.phase !== phase) {
-      parts.push(text(MAIN.x, top - 8, row.phase.toUpperCase(), inks.slate, 11, 600, 'letter-spacing="0.06em"'));
+      parts.push(text(at.main.x, top - 8, row.phase.toUpperCase(), inks.slate, 11, 600, 'letter-spacing="0.06em"'));
       phase = row.phase;
     }
     parts.push(column(rows, i, top, i + 1 < laid.length ? tops[i + 1]! : top + height, flow.identified, inks));
-    parts.push(boxOf(MAIN.x, top, MAIN.width, main.height, main, inks, false));
+    parts.push(boxOf(at.main.x, top, at.main.width, main.height, main, inks, false));
     if (side) {
-      parts.push(boxOf(SIDE.x, top, SIDE.width, side.height, side, inks, row.side!.id === 'interim'));
-      if (row.side!.id !== 'interim') parts.push(arrow(MAIN.x + MAIN.width, top + 24, SIDE.x, top + 24, inks));
+      parts.push(boxOf(at.side.x, top, at.side.width, side.height, side, inks, row.side!.id === 'interim'));
+      if (row.side!.id !== 'interim') parts.push(arrow(at.main.x + at.main.width, top + 24, at.side.x, top + 24, inks));
     }
     if (i + 1 < laid.length)
-      parts.push(arrow(MAIN.x + 40, top + main.height, MAIN.x + 40, tops[i + 1]! - (breaks(rows, i) ? 20 : 0), inks));
+      parts.push(arrow(at.main.x + 40, top + main.height, at.main.x + 40, tops[i + 1]! - (breaks(rows, i) ? 20 : 0), inks));
+    if (other) {
+      parts.push(boxOf(at.other.x, top, at.other.width, other.height, other, inks, false));
+      parts.push(
+        otherOnward(
+          laid.map((l) => l.other !== null),
+          tops,
+          i,
+          top + other.height,
+          at,
+          inks,
+        ),
+      );
+    }
+    if (otherSide) {
+      parts.push(boxOf(at.otherSide.x, top, at.otherSide.width, otherSide.height, otherSide, inks, false));
+      parts.push(arrow(at.other.x + at.other.width, top + 24, at.otherSide.x, top + 24, inks));
+    }
   });
-  const notes = flowNotes(flow).flatMap((note) => wrapped(`* ${note}`, WIDTH - MAIN.x - 24, 12));
+  const notes = flowNotes(flow).flatMap((note) => wrapped(`* ${note}`, at.width - at.main.x - 24, 12));
   notes.forEach((note, i) => {
-    parts.push(text(MAIN.x, y + i * 16, note, inks.slate, 12, 400));
+    parts.push(text(at.main.x, y + i * 16, note, inks.slate, 12, 400));
   });
   const height = y + notes.length * 16 + 8;
-  const title = `Flow of sources: ${flow.identified} records identified, ${flow.included} reports included`;
-  return `<svg xmlns="http://www.w3.org/2000/svg" role="img" aria-label="${escaped(title)}" width="${WIDTH}" height="${height}" viewBox="0 0 ${WIDTH} ${height}" font-family="'Atkinson Hyperlegible Next Variable', 'Liberation Sans', 'DejaVu Sans', sans-serif"><title>${escaped(title)}</title><rect width="${WIDTH}" height="${height}" fill="${inks.surface}"/>${parts.join('')}</svg>`;
+  const title = `Flow of sources: ${flow.identified + (flow.other?.identified ?? 0)} records identified, ${flow.total.included} reports included`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" role="img" aria-label="${escaped(title)}" width="${at.width}" height="${height}" viewBox="0 0 ${at.width} ${height}" font-family="'Atkinson Hyperlegible Next Variable', 'Liberation Sans', 'DejaVu Sans', sans-serif"><title>${escaped(title)}</title><rect width="${at.width}" height="${height}" fill="${inks.surface}"/>${parts.join('')}</svg>`;
 }
 
 const breaks = (rows: readonly FlowRow[], i: number) => rows[i]!.phase !== rows[i + 1]?.phase;
+
+/** From a box of other ways down to its next one, past rows that have none; from the last across to what is included. */
+function otherOnward(has: readonly boolean[], tops: readonly number[], i: number, bottom: number, at: Places, inks: FlowInks): string {
+  const x = at.other.x + 40;
+  const next = has.findIndex((h, k) => k > i && h);
+  if (next >= 0) return arrow(x, bottom, x, tops[next]!, inks);
+  const y = tops.at(-1)! + 14;
+  const [left, right] = [at.main.x + at.main.width, at.other.x + 40];
+  const line = `<polyline points="${right},${bottom} ${right},${y - 34} ${left + 16},${y - 34} ${left + 16},${y} ${left + 6},${y}" fill="none" stroke="${inks.ink}" stroke-width="1.25"/>`;
+  return `${line}<polygon points="${left},${y} ${left + 6},${y - 4} ${left + 6},${y + 4}" fill="${inks.ink}"/>`;
+}
 
 /** The column beside the boxes: as wide as the share that is left here, narrowing to what is left below. */
 function column(rows: readonly FlowRow[], i: number, top: number, bottom: number, all: number, inks: FlowInks): string {

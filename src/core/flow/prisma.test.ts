@@ -30,6 +30,56 @@ test('the flow of a published worked example', () => {
   });
 });
 
+// The same example goes on: works that cite the included ones, and what those cite, were searched, and "no extra articles that
+// fulfilled inclusion criteria were found"; how many were looked at it does not say, so the arm stands with nothing in it.
+test('the second form of the same example: citations searched, nothing added', () => {
+  const flow = flowOf({
+    sources: [
+      { name: 'All databases', kind: 'database', records: 1333 },
+      { name: 'Citation searching', kind: 'other', records: 0 },
+    ],
+    mergedAway: 241,
+    works: [...times(1058, excluded), ...times(28, late), ...times(6, kept)],
+    twoStages: true,
+  });
+  expect(flow.other).toMatchObject({ identified: 0, sought: 0, assessed: 0, included: 0 });
+  expect(flow.total.included).toBe(6);
+  expect(flowRows(flow).flatMap((r) => (r.other ? [r.other.id] : []))).toEqual(['otherIdentified', 'otherSought', 'otherAssessed']);
+});
+
+test('sources found in other ways stand in their own arm; one that a database gave too is the databases’', () => {
+  const input: FlowInput = {
+    sources: [
+      { name: 'A', kind: 'database', records: 10 },
+      { name: 'Citation searching', kind: 'other', records: 5 },
+      { name: 'People asked', kind: 'other', records: 2 },
+    ],
+    mergedAway: 3,
+    other: { mergedAway: 2, aside: 0 },
+    works: [
+      ...times(4, kept),
+      ...times(5, excluded),
+      ...times(1, { ...kept, other: true }),
+      ...times(1, { ...late, other: true }),
+      work({ state: 'excluded', screening: 'keep', fullText: 'exclude', reason: NOT_RETRIEVED, other: true }),
+      work({ state: 'stopped', limiter: 'Refereed', other: true }),
+      work({ other: true }),
+    ],
+    twoStages: true,
+  };
+  const flow = flowOf(input);
+  expect(flow).toMatchObject({ identified: 10, duplicates: 1, included: 4, total: { included: 5, due: { undecided: 1 } }, interim: true });
+  expect(flow.other).toMatchObject({
+    ...{ identified: 7, duplicates: 2, screened: 3, sought: 3, notRetrieved: 1, assessed: 2, included: 1 },
+    ...{ stopped: [{ name: 'Refereed', n: 1 }], excludedFullText: [{ name: 'outcome', n: 1 }] },
+  });
+  const svg = drawFlow(flow);
+  expect(svg).toContain('People asked');
+  expect(svg).toContain('found in other ways alone');
+  expect(svg).toContain('Flow of sources: 17 records identified, 5 reports included');
+  expect(() => flowOf({ ...input, other: { mergedAway: 1, aside: 0 } })).toThrow(/other ways: identified/);
+});
+
 test.each([1, 2, 3, 4, 5, 20261126])('whatever was decided, the boxes add up, seed %i', (seed) => {
   const next = seeded(seed);
   const some = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
@@ -47,16 +97,24 @@ test.each([1, 2, 3, 4, 5, 20261126])('whatever was decided, the boxes add up, se
       reason: some(['population', NOT_RETRIEVED, 'outcome']),
       limiter: some(['Refereed', 'Recent']),
       study: Math.floor(next() * 20),
+      other: next() < 0.2,
     };
   });
-  const mergedAway = Math.floor(next() * 50);
+  const [mergedAway, inOther] = [20 + Math.floor(next() * 50), Math.floor(next() * 20)];
+  const others = works.filter((w) => w.other).length;
   for (const twoStages of [true, false]) {
-    const flow = flowOf({ sources: [{ name: 'A', kind: 'database', records: n + mergedAway }], mergedAway, works, twoStages });
+    const flow = flowOf({
+      sources: [
+        { name: 'A', kind: 'database', records: n - others + mergedAway - inOther },
+        { name: 'Hand searching', kind: 'other', records: others + inOther },
+      ],
+      ...{ mergedAway, other: { mergedAway: inOther, aside: 0 }, works, twoStages },
+    });
     for (const { left, right } of flowIdentities(flow)) expect(left).toBe(right);
     const count = (s: (typeof WORK_STATES)[number]) => works.filter((w) => w.state === s).length;
-    if (!twoStages) expect(flow.included).toBe(count('kept') + works.filter((w) => w.state !== 'kept' && isKeptAtFirst(w)).length);
-    expect(flow.due.held).toBe(count('held'));
-    expect(flow.background).toBe(count('background'));
+    if (!twoStages) expect(flow.total.included).toBe(count('kept') + works.filter((w) => w.state !== 'kept' && isKeptAtFirst(w)).length);
+    expect(flow.total.due.held).toBe(count('held'));
+    expect(flow.background + (flow.other?.background ?? 0)).toBe(count('background'));
   }
 });
 /** Kept by title and abstract, and something else said of its full text since: with one stage only the first counts. */

@@ -5,6 +5,8 @@ export interface Hit {
   before: string;
   found: string;
   after: string;
+  /** Where it begins in the text. */
+  start: number;
 }
 
 const AROUND = 70;
@@ -21,6 +23,7 @@ export function hitsIn(text: string, words: string, most = 20): Hit[] {
     const before = text.slice(Math.max(0, match.index - AROUND), match.index).replace(/\s+/g, ' ');
     const after = text.slice(end, end + AROUND).replace(/\s+/g, ' ');
     hits.push({
+      start: match.index,
       before: match.index > AROUND ? before.replace(/^\S*\s/, '…') : before,
       found: match[0].replace(/\s+/g, ' '),
       after: end + AROUND < text.length ? after.replace(/\s\S*$/, '…') : after,

@@ -65,3 +65,12 @@ export function lastingLink(record: BibRecord, resolver: string): Lasting | null
   if (own) return { url: own, by: 'record' };
   return URL.canParse(resolver) ? { url: openUrl(resolver, record), by: 'resolver' } : null;
 }
+
+/**
+ * A link as members of a library follow it: its proxy set before it. What leads to the library's own resolver needs none.
+ * @param proxy the prefix, as "https://login.library.example/login?url="; '' for none
+ */
+export function throughProxy({ url, by }: Lasting, proxy: string): string {
+  if (proxy === '' || by === 'resolver') return url;
+  return `${proxy}${/[?&]\w+=$/.test(proxy) ? encodeURIComponent(url) : url}`;
+}

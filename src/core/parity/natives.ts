@@ -99,7 +99,7 @@ export function axisOfMeaning(meaning: Meaning): ProfileAxis | null {
     case 'recency':
       return 'date';
     case 'facet':
-      return meaning.facet === 'language' ? 'language' : meaning.facet === 'access' ? 'fullText' : null;
+      return meaning.facet === 'language' ? 'language' : meaning.facet === 'access' || meaning.facet === 'holding' ? 'fullText' : null;
     default:
       return null;
   }

@@ -7,8 +7,8 @@ const NEAR: Relation = { wider: true, narrower: false, proxy: true };
 /** Whether a native limiter and one of the sieve are about the same thing. */
 export function areTwins(limiter: LimiterTest, native: Meaning | null): boolean {
   if (!native) return false;
-  if (limiter.kind === 'facet' && native.kind === 'facet') return limiter.facet === native.facet;
   const [a, b] = [axisOfMeaning(limiter), axisOfMeaning(native)];
+  if (limiter.kind === 'facet' && native.kind === 'facet') return limiter.facet === native.facet || (a === 'fullText' && b === 'fullText');
   return a !== null && a === b;
 }
 

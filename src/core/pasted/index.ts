@@ -1,1 +1,2 @@
 export * from './reference';
+export * from './source';

@@ -36,8 +36,8 @@ export interface SieveEngine {
   byLikely(limiter: number): number[];
   /** Which of these works, by their numbers, each limiter of the last run stops first. */
   lost(works: readonly number[]): number[][];
-  /** Values of a facet that occur, with how many works certainly have each. */
-  facet(facet: Facet): { value: string; works: number }[];
+  /** Values of a facet that occur, with how many works certainly have each, and how many of them are settled as which source type. */
+  facet(facet: Facet): { value: string; works: number; sources: Record<string, number> }[];
   /** How many works that are through carry each flag. */
   flagsThrough(): Partial<Record<Flag, number>>;
   /** How far a quota is met by what is through, and which works come nearest to making up for what is missing. */
@@ -118,9 +118,19 @@ export function createSieveEngine(): SieveEngine {
     quota: (quota) => quotaOf(ran(), countsTowards(quota, loaded(), scheme!, context!.asOf)),
     facet(facet) {
       const { values, all: masks } = loaded().facets[facet];
-      const works = values.map(() => 0);
-      for (const mask of masks) for (let bits = mask, b = 0; bits; bits >>>= 1, b++) if (bits & 1) works[b]!++;
-      return values.map((value, b) => ({ value, works: works[b]! })).sort((a, b) => b.works - a.works);
+      const source = loaded().all.sourceType;
+      const types = axisValues('sourceType', scheme!);
+      const found = values.map((value) => ({ value, works: 0, sources: {} as Record<string, number> }));
+      masks.forEach((mask, i) => {
+        const type = types[31 - Math.clz32(source[i]!)];
+        const settled = (source[i]! & (source[i]! - 1)) === 0 ? type?.code : undefined;
+        for (let bits = mask, b = 0; bits; bits >>>= 1, b++) {
+          if (!(bits & 1)) continue;
+          found[b]!.works++;
+          if (settled) found[b]!.sources[settled] = (found[b]!.sources[settled] ?? 0) + 1;
+        }
+      });
+      return found.sort((a, b) => b.works - a.works);
     },
     flagsThrough() {
       const { stops, holds, columns: c } = ran();

@@ -125,6 +125,11 @@ export const GALLERY: readonly Sample[] = [
     test: () => ({ kind: 'facet', facet: 'access', allowed: ['open'] }),
   },
   {
+    ...{ key: 'held', group: 'Access and integrity', name: 'Held here or open' },
+    meaning: 'By lists of holdings. What a library has says nothing of quality: it cuts out most books, and what is new or far away.',
+    test: () => ({ kind: 'facet', facet: 'holding', allowed: ['open', 'held', 'print'] }),
+  },
+  {
     ...{ key: 'words', group: 'Words', name: 'Words in title or abstract' },
     meaning: 'A query in the Contextual Query Language, with title, abstract, heading, journal, author and year as indexes.',
     test: () => ({ kind: 'query', query: 'title = "review"' }),

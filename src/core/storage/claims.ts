@@ -31,7 +31,7 @@ const AXES = new Map(CLAIM_AXES.map((axis) => [AXIS_CODES[axis], axis]));
 const TIER_OF = new Map(TIERS.map((tier) => [TIER_CODES[tier], tier]));
 
 /** Masks mean values by their place, and which tiers there are decides what a claim outranks. */
-export const CLAIMS_FORM = storedForm('claims', 3, [
+export const CLAIMS_FORM = storedForm('claims', 4, [
   Object.entries(CODED_AXES).map(([axis, { values }]) => [axis, values.map((v) => v.code)]),
   [AXIS_CODES, TIER_CODES, TIERS],
   [ATTRIBUTES, VENUE_FACTS, PRESS_KINDS],

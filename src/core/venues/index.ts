@@ -1,3 +1,4 @@
 export * from './changes';
 export * from './entries';
 export * from './register';
+export * from './standing';

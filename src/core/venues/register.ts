@@ -9,6 +9,8 @@ export interface Place {
   /** Title of the journal or book. */
   container: string;
   publisher: string;
+  /** Where the record gives one. */
+  volume?: string;
 }
 
 /** What a register says of the journal an item stands in, at the time it appeared. */

@@ -1,12 +1,13 @@
 import { agreementOf, type SampleDesign, spotResult } from '@/core/checks';
 import { countPlaces, PROGRESS, type Progress, type Stage, type WorkState } from '@/core/flow';
+import type { Way } from '@/core/found';
 
 /**
  * What a write-up counts over, in the plain form in which the bundle carries it: a number in the methods paragraph is a
  * question to these tables, so that whoever has the bundle can ask it again.
  */
 export interface FactTables {
-  /** Parsed records of active retrievals; of those that could not be processed the work is null. */
+  /** Parsed records of active retrievals, by the tag of their database, or of another way as `wayTag`; of those that could not be processed the work is null. */
   records: readonly { no: number; database: string; work: number | null }[];
   works: readonly FactWork[];
   /** Whether kept works are judged again by their full text. */
@@ -20,6 +21,10 @@ export interface FactTables {
   /** Works that two people judged, each without seeing what the other said; missing where one person judges. */
   twice?: readonly FactTwice[];
 }
+
+/** What stands for a way of finding where else a database's tag stands. */
+export const wayTag = (way: Way): string => `++${way}`;
+export const isWayTag = (database: string): boolean => database.startsWith('++');
 
 export interface FactTwice {
   work: number;
@@ -101,10 +106,26 @@ export const saysKappa = (t: FactTables, stage: string): boolean => {
   return works.length >= ENOUGH_FOR_KAPPA && new Set(works.flatMap((w) => w.said.map((s) => s === 'keep'))).size > 1;
 };
 
+/** Works that no database gave: all their records were found in other ways. */
+export function othersAlone(t: FactTables): Set<number> {
+  const alone = new Set<number>();
+  for (const r of t.records) if (r.work !== null && isWayTag(r.database)) alone.add(r.work);
+  for (const r of t.records) if (r.work !== null && !isWayTag(r.database)) alone.delete(r.work);
+  return alone;
+}
+
+/** Records found in other ways that are of a work that is there already: of a database's, or found twice. */
+export function otherDuplicates(t: FactTables): number {
+  const records = how(t.records, (r) => r.work !== null && isWayTag(r.database));
+  return records - othersAlone(t).size;
+}
+
 /** The questions that a number in the text can be the answer of. `of` names a database, a limiter or a reason. */
 export const FACTS = {
   records: (t) => t.records.length,
   'records-of': (t, of) => how(t.records, (r) => r.database === of),
+  'found-otherwise': (t) => how(t.records, (r) => isWayTag(r.database)),
+  'otherwise-alone': (t) => othersAlone(t).size,
   works: (t) => t.works.length,
   duplicates: (t) => how(t.records, (r) => r.work !== null) - new Set(t.records.flatMap((r) => r.work ?? [])).size,
   aside: (t) => how(t.records, (r) => r.work === null),

@@ -1,6 +1,7 @@
 import { STAGE_WORDS, type Stage } from '@/core/flow';
+import { WAY_WORDS, type Way } from '@/core/found';
 import { EVIDENCE_WORDS, type EvidenceUsed } from '@/core/sieve';
-import { type Asked, asker, type FactTables, type Piece, saysKappa } from './facts';
+import { type Asked, asker, type FactTables, type Piece, saysKappa, wayTag } from './facts';
 
 /** What was really done, as far as no number can say it. */
 export interface Done {
@@ -9,6 +10,9 @@ export interface Done {
   /** Name of the evidence scheme; '' when no limiter and no table uses it. */
   scheme: string;
   retrievals: readonly { databases: string; tags: readonly string[]; platform: string; searchedOn: string; native: readonly string[] }[];
+  /** Other ways than databases in which sources were found: where, and rounds of following citations with what the last one led to. */
+  ways?: readonly { way: Way; places: readonly string[] }[];
+  rounds?: { number: number; offered: number; sources: readonly string[] }[];
   limiters: readonly {
     id: string;
     name: string;
@@ -65,6 +69,7 @@ export function methodsOf(done: Done, tables: FactTables): { title: string; piec
   const ask = asker(tables);
   return [
     { title: 'Search', pieces: searched(done, ask) },
+    { title: 'Other ways of finding', pieces: foundOtherwise(done, ask) },
     { title: 'Limiters', pieces: limited(done, ask) },
     { title: 'Evenness across databases', pieces: even(done, ask) },
     { title: 'Selection', pieces: selected(done, ask, tables) },
@@ -99,6 +104,37 @@ function searched({ question, retrievals, asOf }: Done, ask: Ask): Piece[] {
     ...(ask('aside').n > 0 ? [...one(ask('aside'), 'record', 'records'), ' could not be processed and stayed outside. '] : []),
     `Recency was counted from ${dated(asOf)}.`,
   );
+  return pieces;
+}
+
+/** @source PRISMA 2020 item 6, PRISMA-S items 5 to 7 (citation searching, contacts, other methods); from memory */
+function foundOtherwise({ ways = [], rounds = [] }: Done, ask: Ask): Piece[] {
+  const pieces: Piece[] = [];
+  if (ways.length) {
+    const each = ways.map(({ way, places }): Piece[] => {
+      const few = places.slice(0, 5);
+      const where = few.length ? ` (${few.join('; ')}${places.length > few.length ? ` and ${places.length - few.length} more` : ''})` : '';
+      return [`${WAY_WORDS[way].label.toLowerCase()} `, ask('records-of', wayTag(way)), where];
+    });
+    pieces.push(
+      'Beside the databases ',
+      ...one(ask('found-otherwise'), 'source was', 'sources were'),
+      ' found in other ways: by ',
+      ...list(each),
+      '. Of them ',
+      ...one(ask('otherwise-alone'), 'work', 'works'),
+      ' no database had given. ',
+    );
+  }
+  const last = rounds.at(-1);
+  if (last) {
+    const how = rounds.length === 1 ? 'one round' : `${rounds.length} rounds`;
+    const asked = last.sources.length ? `, from ${last.sources.join('; ')}` : '';
+    pieces.push(
+      `What kept works cite, and what cites them, was followed in ${how}${asked}. `,
+      last.offered === 0 ? 'The last round led to nothing new.' : `The last round led to ${last.offered} that had not been found before.`,
+    );
+  }
   return pieces;
 }
 

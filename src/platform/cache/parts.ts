@@ -22,7 +22,7 @@ const ADDED = {
   work_edit: 'seq',
   review_change: 'seq',
 } as const;
-const CHANGED = ['source_database', 'criterion', 'reason', 'venue', 'evidence_scheme', 'likely_basis'] as const;
+const CHANGED = ['source_database', 'criterion', 'reason', 'venue', 'evidence_scheme', 'likely_basis', 'library_list'] as const;
 
 export type PartTable = 'review' | keyof typeof ADDED | (typeof CHANGED)[number];
 type Stamps = Readonly<Record<PartTable, string>>;

@@ -17,6 +17,7 @@ export async function sweepFiles(em: EntityManager, incoming: string, earlier: s
   const gone = await em.execute<unknown[]>(
     `delete from kept_file k where kept_at < to_timestamp(?) - interval '${YOUNGEST_HOURS} hours'
        and not exists (select 1 from import_file f where f.review_id = k.review_id and f.sha256 = k.sha256)
+       and not exists (select 1 from library_list l where l.review_id = k.review_id and l.sha256 = k.sha256)
        and not exists (select 1 from attachment a where a.review_id = k.review_id and a.sha256 = k.sha256) returning 1`,
     [now / 1000],
   );

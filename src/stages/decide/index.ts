@@ -1,6 +1,7 @@
 /** What other stages may use of this one. */
 
 export { askFullTexts } from './commands/ask-full-texts';
+export { attachPdf } from './commands/attach-pdf';
 export { decideWork } from './commands/decide';
 export { decideMany } from './commands/decide-many';
 export { mergeReasons } from './commands/merge-reasons';
@@ -24,9 +25,10 @@ export { searchPdfs } from './queries/search-pdfs';
 export { seenDecisions } from './queries/seen-decisions';
 export { asSeen, seenOfWork } from './store/as-seen';
 export { type AttachmentLine, addPages, attachmentsOf, titlesHeld } from './store/attachments';
-export { type FullTextLine, lineOf } from './store/full-text';
+export { type FullTextLine, lineOf, NO_FULL_TEXT } from './store/full-text';
 export { BOTH_HAVE_JUDGED, judgementsOf, namesOf, ownSeqs, readByTwo, settingAt, spoken, twoJudge } from './store/judgements';
 export { absorbedBy, type CurrentDecision, homesOf } from './store/latest-decisions';
 export { isOwn } from './store/own';
 export { decisionsOn, placeIn, type ReviewState, reviewState } from './store/review-state';
-export { templatesOf, writeUpOf } from './store/review-ways';
+export { libraryOf, templatesOf, writeUpOf } from './store/review-ways';
+export { soughtNumbers } from './store/sought-works';

@@ -52,8 +52,8 @@ test('kept so far, assessed, included and still due are the same figures whereve
   expect(strip).toMatchObject({ firstDone: 8, first: 12, fullTextsDone: 3, fullTexts: 7, interim: true });
 
   const data = await writeUpData(db.context(), id);
-  expect(data.flow).toMatchObject({ screened: 8, sought: 7, notRetrieved: 1, assessed: 2, included: 1 });
-  expect(data.flow!.due).toEqual({ held: 0, undecided: 3, waiting: 1, fullText: 4 });
+  expect(data.flow).toMatchObject({ screened: 8, sought: 7, notRetrieved: 1, assessed: 2, total: { included: 1 } });
+  expect(data.flow!.total.due).toEqual({ held: 0, undecided: 3, waiting: 1, fullText: 4 });
   const selection = data.methods.find((m) => m.title === 'Selection')!;
   const text = paragraphText(selection.pieces);
   expect(text).toContain('8 works were judged by title and abstract');

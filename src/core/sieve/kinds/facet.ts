@@ -14,7 +14,16 @@ const facetTest = z.strictObject({
 type FacetTest = z.infer<typeof facetTest>;
 
 /** A value of a facet as people read it. */
-export const facetWords = (facet: Facet, value: string): string => (facet === 'language' ? languageName(value) : value);
+export const facetWords = (facet: Facet, value: string): string =>
+  facet === 'language' ? languageName(value) : facet === 'holding' ? (HOLDING_WORDS[value] ?? value) : value;
+
+const HOLDING_WORDS: Readonly<Record<string, string>> = {
+  open: 'open',
+  held: 'held',
+  print: 'held in print',
+  embargoed: 'embargoed',
+  'not-held': 'not held',
+};
 
 /** In when it certainly has an allowed value, out when it has none and can have no others, else can't tell. */
 function judgeFacet(test: FacetTest, evidence: EvidenceRead, columns: Columns, verdicts: Uint8Array) {

@@ -11,6 +11,11 @@ export const FullText = defineEntity({
     asked: p.string().length(10),
     promised: p.string().length(10),
     arrived: p.string().length(10),
+    /** The day on which it was refused, with why; '' when it was not. */
+    refused: p.string().length(10).default(''),
+    refusedWhy: p.string().length(300).default(''),
+    /** What the other library calls the request; '' when it was not asked from here. */
+    request: p.string().length(100).default(''),
     /** Whom it was asked of, or where it is read. */
     source: p.string().length(300),
     note: p.text(),

@@ -3,6 +3,7 @@ import { LikelyBasisRow, RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from 
 import { Decision, DifferenceNote, Job, JudgementRow, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
 import { KeptFile, KeptPiece } from './kept';
+import { CitationRound, HitMark, LeadRow, ListRow } from './library';
 import {
   MergeBlocks,
   MergeKeyRow,
@@ -28,7 +29,7 @@ import {
   SettingRow,
   TriedRow,
 } from './people';
-import { ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
+import { Finding, ImportFile, RecordRow, RejectedEntry, Retrieval, SetAside } from './retrieval';
 import { BroughtField, Criterion, Review, ReviewChange, SourceDatabase } from './review';
 import { SavedRun, SavedSearch, SearchDoor, SearchLook, SearchRun, SearchSheet, SearchTaking, StrategyReading, Thesaurus } from './search';
 import { ColumnsPatch, RecordPatch, RetrievalColumns, ReviewColumns, SieveOverride, SieveVersion, TextAnswer } from './sieve';
@@ -38,6 +39,7 @@ export * from './classification';
 export * from './decision';
 export * from './full-text';
 export * from './kept';
+export * from './library';
 export * from './merging';
 export * from './people';
 export * from './retrieval';
@@ -114,4 +116,9 @@ export const entities = [
   SavedRun,
   Thesaurus,
   StrategyReading,
+  Finding,
+  ListRow,
+  CitationRound,
+  LeadRow,
+  HitMark,
 ]; // prettier-ignore

@@ -1,5 +1,6 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { Format } from '@/core/formats';
+import type { Direction, Way } from '@/core/found';
 import type { CountReasons, SearchStep } from '@/core/parity';
 import type { BibRecord, ColumnMapping, Problem } from '@/core/record';
 
@@ -33,6 +34,8 @@ export const Retrieval = defineEntity({
     notes: p.text(),
     /** The earlier run of the same search that this one brings up to date. */
     updates: p.uuid().nullable(),
+    /** '' for a search of databases; else a way of finding beside them, with no database. */
+    way: p.string().length(20).$type<Way | ''>().default(''),
     withdrawn: p.boolean(),
     withdrawnWhy: p.text(),
     /** Why it is to be run again; '' when it is not. */
@@ -133,3 +136,29 @@ export const RejectedEntry = defineEntity({
   },
 });
 export type RejectedEntry = InferEntity<typeof RejectedEntry>;
+
+/** How a source that no database gave was found: a line beside its record. */
+export const Finding = defineEntity({
+  name: 'Finding',
+  properties: {
+    reviewId: p.uuid().primary(),
+    recordNo: p.integer().primary(),
+    way: p.string().length(20).$type<Way>(),
+    /** The journal, shelf, site, organisation or person. */
+    place: p.string().length(300),
+    /** A record of the work whose citations were followed, so that it stays the same work when works are joined. */
+    ofRecord: p.integer().nullable(),
+    direction: p.string().length(12).$type<Direction>().nullable(),
+    /** The round of citation searching; 0 for none. */
+    round: p.integer(),
+    /** ISO date; '' while nobody said. */
+    foundOn: p.string().length(10),
+    note: p.text(),
+    /** What of a pasted reference was not understood. */
+    notRead: p.text(),
+    person: p.string().length(120),
+    personId: p.uuid().nullable(),
+    at: p.datetime(),
+  },
+});
+export type Finding = InferEntity<typeof Finding>;

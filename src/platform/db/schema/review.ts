@@ -16,6 +16,24 @@ export interface WriteUpSettings {
   fileNames: string;
 }
 
+/** The library that a review works with. */
+export interface LibrarySettings {
+  /** Address of its resolver for OpenURL; ''. */
+  resolver: string;
+  /** What is set before an address to be let in by it; ''. */
+  proxy: string;
+  /** Who asks, as requests are signed. */
+  asker: string;
+  /** Where another library takes requests; ''. */
+  lender: string;
+  /** Where a work is described by its identifier, as CSL-JSON: an address with {id} in it; ''. */
+  register: string;
+  /** A citation index that can be asked: an address with {id} in it; ''. */
+  citations: string;
+  /** ISO date until which full texts are needed; ''. */
+  deadline: string;
+}
+
 export interface ReviewOrigin {
   /** Form of the bundle. */
   form: number;
@@ -55,6 +73,8 @@ export const Review = defineEntity({
     /** Its own templates of grounds; null for those that a review starts with. */
     templates: p.json<Templates>().nullable(),
     writeUp: p.json<WriteUpSettings>().nullable(),
+    /** Null until somebody said something of it. */
+    library: p.json<LibrarySettings>().nullable(),
     /** Put away: it can be read and taken out again, and is not in the way. */
     archivedAt: p.datetime().nullable(),
     createdAt: p.datetime(),
@@ -67,7 +87,7 @@ export type Review = InferEntity<typeof Review>;
 /** What of a review a change that no other table says was made to, and what was done. */
 export const CHANGES_OF = [
   ...(['retrieval', 'file', 'pdf', 'member', 'question', 'criterion', 'database', 'term', 'venue', 'scheme'] as const),
-  ...(['stages', 'templates', 'write-up', 'statement', 'tolerance', 'known-work', 'readers'] as const),
+  ...(['stages', 'templates', 'write-up', 'statement', 'tolerance', 'known-work', 'readers', 'library', 'list', 'round'] as const),
 ] as const;
 export type ChangeOf = (typeof CHANGES_OF)[number];
 export const CHANGES_DONE = [

@@ -4,6 +4,7 @@ import {
   causesOf,
   classifyWork,
   type LevelTable,
+  type Lists,
   levelTable,
   type RecordClaims,
   type RuledAxis,
@@ -14,6 +15,7 @@ import { asVenues, VenueRegister, venueKey } from '@/core/venues';
 import { type Review, type RulingRow, type SourceDatabase, VenueRow } from '@/platform/db/schema';
 import { standingAxisRulings } from '../store/axis-rulings';
 import { basisOf, keptBasis } from '../store/likely-basis';
+import { listsOf } from '../store/lists';
 import { schemeOf } from '../store/scheme-of';
 
 /** A record of a work as it is judged. */
@@ -33,6 +35,7 @@ export interface Filed extends Judgeable {
 export interface Judging {
   levels: LevelTable;
   register: VenueRegister;
+  lists: Lists;
   rulings: RulingIndex;
   /** What is likely by the text is told by; null: not at all. */
   likely: LikelyBasis | null;
@@ -55,6 +58,7 @@ export async function judgingOf(tx: EntityManager, review: Review, databases: re
     register: new VenueRegister(
       asVenues((await tx.find(VenueRow, { reviewId: review.id }, { orderBy: { key: 'asc' } })).map((v) => v.entry)),
     ),
+    lists: await listsOf(tx, review),
     rulings: indexRulings(await standingAxisRulings(tx, review.id)),
     likely: basisOf(await keptBasis(tx, review.id)),
     tagOf: (id) => tags.get(id ?? '') ?? '--',
@@ -111,20 +115,20 @@ export function judgeWork(judging: Judging, members: readonly Judgeable[], more:
   const records = members.map((m) => ({ key: m.no, found: m.doc }));
   const databases = new Map(members.map((m) => [m.no, judging.tagOf(m.database_id)]));
   const tagOf = (record: number) => databases.get(record) ?? '';
-  const { register, levels, rulings } = judging;
+  const { register, levels, rulings, lists } = judging;
   const ruled = new Set<RuledAxis>(more);
   for (const m of members) {
     for (const r of rulings.byRecord.get(m.no) ?? rulings.byName.get(m.stable_name) ?? []) ruled.add(r);
     if (rulings.byJournal.size > 0) for (const r of rulings.byJournal.get(venueKey(m.doc.place.container)) ?? []) ruled.add(r);
   }
-  let classification = classifyWork(records, levels, { register, ruled: [...ruled] });
+  let classification = classifyWork(records, levels, { register, lists, ruled: [...ruled] });
   let causes = causesOf(classification, tagOf);
   if (rulings.byClaims.size > 0) {
     // A standing ruling on a dispute is found by the dispute, which is there only without it.
     const settled = Object.values(causes).flatMap((list) => (list ?? []).flatMap((c) => rulings.byClaims.get(c.key) ?? []));
     const fresh = settled.filter((r) => !ruled.has(r));
     if (fresh.length) {
-      classification = classifyWork(records, levels, { register, ruled: [...ruled, ...fresh] });
+      classification = classifyWork(records, levels, { register, lists, ruled: [...ruled, ...fresh] });
       causes = causesOf(classification, tagOf);
     }
   }

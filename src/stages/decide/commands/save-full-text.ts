@@ -15,6 +15,8 @@ export const SaveFullText = z.strictObject({
   asked: day,
   promised: day,
   arrived: day,
+  refused: day.default(''),
+  refusedWhy: z.string().trim().max(300).default(''),
   source: z.string().trim().max(300),
   note: z.string().trim().max(4000),
   seenEdit: z.int().min(0),
@@ -31,6 +33,8 @@ export const saveFullText = reviewCommand({
     const { review, reviewId } = ctx;
     if (input.asked && input.arrived && input.arrived < input.asked)
       return refuse('dates', 'It arrived before it was asked for: one of the two days is wrong.');
+    if (input.asked && input.refused && input.refused < input.asked)
+      return refuse('dates', 'It was refused before it was asked for: one of the two days is wrong.');
     const changed = () =>
       refuse('changed-meanwhile', 'Somebody else changed this request. Reload the page to see it, then make your change again.');
     const fields = { ...input, edit: seenEdit + 1, ...bylineOf(ctx, review), at: ctx.now() };

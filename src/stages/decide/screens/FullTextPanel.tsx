@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { call, put } from '@/client/call';
 import { forget } from '@/client/query-client';
 import type { WorkDetail } from '@/client/types';
+import { WaysTo } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { FileInput } from '@/ui/file-input';
 import { plural } from '@/ui/words';
@@ -40,6 +41,7 @@ export function FullTextPanel({ reviewId, work, onShow }: FullTextPanelProps) {
       <p className="text-small text-slate">
         Access: {work.access.words}.{work.access.kind === 'request' && ' Allow from a day to a week (common practice).'}
       </p>
+      <WaysTo reviewId={reviewId} work={work} />
       <ul className="my-1.5 flex flex-col gap-1">
         {work.pdfs.map((pdf) => (
           <li key={pdf.id} className="text-small">

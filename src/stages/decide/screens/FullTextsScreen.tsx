@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
@@ -83,7 +84,17 @@ export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreen
   return (
     <main className="px-5 py-3">
       <DecideNav reviewId={reviewId} current="/full-texts" />
-      <h1 className="mt-3 text-title">Full texts</h1>
+      <div className="mt-3 flex flex-wrap items-baseline justify-between gap-3">
+        <h1 className="text-title">Full texts</h1>
+        <span className="flex gap-4 text-small">
+          <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/library/requests`}>
+            Requests to another library
+          </Link>
+          <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/library`}>
+            What the library holds
+          </Link>
+        </span>
+      </div>
       {!twoStages && (
         <p className="text-slate">This review judges by title and abstract alone; that can be changed under Reasons and grounds.</p>
       )}

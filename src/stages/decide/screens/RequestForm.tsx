@@ -11,6 +11,7 @@ const DAYS = [
   ['asked', 'Asked'],
   ['promised', 'Promised'],
   ['arrived', 'Arrived'],
+  ['refused', 'Refused'],
 ] as const;
 
 /** When a full text was asked for, promised and had, and of whom. */

@@ -9,16 +9,23 @@ export interface FullTextLine {
   asked: string;
   promised: string;
   arrived: string;
+  refused: string;
+  refusedWhy: string;
   source: string;
   note: string;
   edit: number;
 }
 
-export const NO_FULL_TEXT: FullTextLine = { asked: '', promised: '', arrived: '', source: '', note: '', edit: 0 };
+export const NO_FULL_TEXT: FullTextLine = {
+  ...{ asked: '', promised: '', arrived: '', refused: '', refusedWhy: '', source: '', note: '', edit: 0 },
+};
 
 export const lineOf = (row: FullText | null | undefined): FullTextLine =>
   row
-    ? { asked: row.asked, promised: row.promised, arrived: row.arrived, source: row.source, note: row.note, edit: row.edit }
+    ? {
+        ...{ asked: row.asked, promised: row.promised, arrived: row.arrived, refused: row.refused, refusedWhy: row.refusedWhy },
+        ...{ source: row.source, note: row.note, edit: row.edit },
+      }
     : NO_FULL_TEXT;
 
 /** A full text that was attached has arrived: today, unless somebody said when. A day of asking that is yet to come stays as it is. */

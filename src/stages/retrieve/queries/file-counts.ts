@@ -4,7 +4,7 @@ import type { Context } from '@/platform/context';
 import { ImportFile, Retrieval } from '@/platform/db/schema';
 import { MAX_REJECTED_ROWS } from '../jobs/import-file';
 import { databaseNames, databasesOf } from '../store/databases';
-import { retrievalsOf } from '../store/retrievals';
+import { allRetrievals } from '../store/retrievals';
 import { countAside } from '../store/set-aside';
 
 /** What is counted in the tables themselves, to be held against what the imports said they read. */
@@ -46,7 +46,7 @@ async function count(ctx: Context, reviewId: string): Promise<CountedFiles> {
     { reviewId, state: 'imported', retrievalId: { $nin: withdrawn.map((r) => r.id) } },
     { orderBy: { receivedAt: 'asc', id: 'asc' } },
   );
-  const retrievals = await retrievalsOf(ctx, reviewId);
+  const retrievals = await allRetrievals(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const [{ rejected }] = await ctx.em.execute<[{ rejected: Record<string, number> | null }]>(
     `select json_object_agg(file_id, n) as rejected from (select file_id, count(*)::int as n from rejected_entry where review_id = ? group by file_id) t`,

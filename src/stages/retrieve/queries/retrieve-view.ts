@@ -119,7 +119,8 @@ export async function retrieveView(ctx: Context, reviewId: string) {
   const retrievals = await retrievalsOf(ctx, reviewId);
   const numbers = new Map(retrievals.map((r) => [r.id, r.number]));
   const [{ unattributed }] = await ctx.em.execute<[{ unattributed: number }]>(
-    'select count(*)::int as unattributed from active_record where review_id = ? and database_id is null',
+    `select count(*)::int as unattributed from active_record r where review_id = ? and database_id is null
+       and not exists (select 1 from finding f where f.review_id = r.review_id and f.record_no = r.no)`,
     [reviewId],
   );
   const unmapped = await ctx.em.execute<{ database_id: string | null; terms: number; records: number }[]>(
@@ -139,8 +140,18 @@ export async function retrieveView(ctx: Context, reviewId: string) {
     retrievals: retrievals.map((r) => retrievalLine(r, files, databases, r.updates ? (numbers.get(r.updates) ?? null) : null)),
     formats: Object.entries(FORMATS).map(([code, { label }]) => ({ code, label })),
     unattributed,
+    others: await countOthers(ctx, reviewId),
     aside: await countAside(ctx.em, reviewId),
     jobs,
   };
+}
+
+/** Sources found in other ways than databases, and rounds of citation searching. */
+async function countOthers(ctx: Context, reviewId: string): Promise<number> {
+  const [{ n }] = await ctx.em.execute<[{ n: number }]>(
+    'select count(*)::int as n from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no where f.review_id = ?',
+    [reviewId],
+  );
+  return n;
 }
 export type RetrieveView = Awaited<ReturnType<typeof retrieveView>>;

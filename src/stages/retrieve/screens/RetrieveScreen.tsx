@@ -37,6 +37,9 @@ export function RetrieveScreen({ reviewId, view, saved }: RetrieveScreenProps) {
       <div className="mb-3 flex items-center justify-between gap-3">
         <h1 className="text-title">Databases and what was retrieved from each</h1>
         <div className="flex items-center gap-2">
+          <Link className="px-1.5 font-medium text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/others`}>
+            Other ways of finding
+          </Link>
           <Link className="px-1.5 font-medium text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/search`}>
             Search desk
           </Link>
@@ -123,7 +126,7 @@ export function RetrieveScreen({ reviewId, view, saved }: RetrieveScreenProps) {
           </section>
         ))}
       </div>
-      <Totals reviewId={reviewId} retrievals={active} unattributed={view.unattributed} aside={view.aside} />
+      <Totals reviewId={reviewId} retrievals={active} unattributed={view.unattributed} others={view.others} aside={view.aside} />
       {adding === 'database' && (
         <DatabaseForm reviewId={reviewId} taken={view.databases.map((d) => d.tag)} onClose={() => setAdding(null)} />
       )}
@@ -136,13 +139,14 @@ interface TotalsProps {
   reviewId: string;
   retrievals: RetrievalLine[];
   unattributed: number;
+  others: number;
   aside: number;
 }
 
 /** The sum over all files, so that the figure of the strip can be followed. */
-function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
+function Totals({ reviewId, retrievals, unattributed, others, aside }: TotalsProps) {
   const files = retrievals.flatMap((r) => r.files).filter((f) => f.state === 'imported');
-  if (files.length === 0) return null;
+  if (files.length === 0 && others === 0) return null;
   const sum = (pick: (r: RetrievalLine) => number) => retrievals.reduce((n, r) => n + pick(r), 0);
   const [records, rejected] = [sum((r) => r.parsed), sum((r) => r.rejected)];
   const asked = retrievals.reduce((n, r) => n + r.lines.filter((l) => l.state === 'asked' || l.state === 'cannot-be').length, 0);
@@ -151,6 +155,13 @@ function Totals({ reviewId, retrievals, unattributed, aside }: TotalsProps) {
       <p>
         <b className="font-semibold">{many(records + rejected, 'entry', 'entries')}</b> = {many(records, 'record')} + {count(rejected)}{' '}
         rejected, in {files.length} {plural(files.length, 'file')}.
+        {others > 0 && (
+          <>
+            {' '}
+            <FigureLink n={others} label="Sources found in other ways" href={`/reviews/${reviewId}/others`} /> more{' '}
+            {plural(others, 'was', 'were')} found in other ways.
+          </>
+        )}
       </p>
       <p className="text-small text-slate">
         <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/records`}>

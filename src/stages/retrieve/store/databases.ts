@@ -1,3 +1,4 @@
+import { WAY_WORDS, type Way } from '@/core/found';
 import { partOf } from '@/platform/cache/parts';
 import type { Context } from '@/platform/context';
 import { SourceDatabase } from '@/platform/db/schema';
@@ -10,9 +11,17 @@ export const databasesOf = (ctx: Context, reviewId: string) =>
 /** What stands for a database when a record does not say which of several it is from. */
 export const UNATTRIBUTED = { tag: '--', name: 'Unattributed' };
 
-/** The names of the databases that a retrieval searched. */
-export const databaseNames = (retrieval: { databaseIds: readonly string[] }, databases: readonly { id: string; name: string }[]): string =>
-  databases
-    .filter((d) => retrieval.databaseIds.includes(d.id))
-    .map((d) => d.name)
-    .join(' + ');
+/** What stands for a database beside a record that was found in another way. */
+export const OTHER_WAYS = { tag: '++', name: 'Other ways' };
+
+/** The names of the databases that a retrieval searched, or of the way that it was found in. */
+export const databaseNames = (
+  retrieval: { databaseIds: readonly string[]; way?: Way | '' },
+  databases: readonly { id: string; name: string }[],
+): string =>
+  retrieval.way
+    ? WAY_WORDS[retrieval.way].label
+    : databases
+        .filter((d) => retrieval.databaseIds.includes(d.id))
+        .map((d) => d.name)
+        .join(' + ');

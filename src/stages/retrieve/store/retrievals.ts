@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { z } from 'zod';
+import type { Way } from '@/core/found';
 import { searchStep } from '@/core/parity';
 import { readDate } from '@/core/record';
 import { type Context, isUuid } from '@/platform/context';
@@ -68,7 +69,7 @@ export const MOST_RETRIEVALS = 500;
 
 /** Begins a retrieval that is written down by the machine. */
 export async function beginRetrieval(ctx: Context, review: Pick<Review, 'id' | 'person'>, known: Partial<RetrievalInput>) {
-  if ((await ctx.em.count(Retrieval, { reviewId: review.id })) >= MOST_RETRIEVALS)
+  if ((await ctx.em.count(Retrieval, { reviewId: review.id, way: '' })) >= MOST_RETRIEVALS)
     return refuse('too-many', `A review can have ${MOST_RETRIEVALS} retrievals.`);
   return insertRetrieval(ctx, review, { ...EMPTY_RETRIEVAL, ...known });
 }
@@ -78,6 +79,7 @@ export async function insertRetrieval(
   ctx: Context,
   review: Pick<Review, 'id' | 'person'>,
   input: RetrievalInput,
+  way: Way | '' = '',
 ): Promise<{ id: string; number: number }> {
   const tx = ctx.em as EntityManager;
   const reviewId = review.id;
@@ -92,6 +94,7 @@ export async function insertRetrieval(
     reviewId,
     id,
     number: Number(next),
+    way,
     withdrawn: false,
     withdrawnWhy: '',
     rerun: '',
@@ -129,7 +132,17 @@ export async function retrievalOfFiles(em: EntityManager, reviewId: string): Pro
   return new Map(rows.map((r) => [r.id, r.retrieval_id]));
 }
 
-export const retrievalsOf = (ctx: Context, reviewId: string) => ctx.em.find(Retrieval, { reviewId }, { orderBy: { number: 'asc' } });
+/** Searches of databases. */
+export const retrievalsOf = (ctx: Context, reviewId: string) =>
+  ctx.em.find(Retrieval, { reviewId, way: '' }, { orderBy: { number: 'asc' } });
+/** With what stands for each other way of finding. */
+export const allRetrievals = (ctx: Context, reviewId: string) => ctx.em.find(Retrieval, { reviewId }, { orderBy: { number: 'asc' } });
+
+/** What stands for a way of finding beside the searches of databases; begun when the first source is found so. */
+export async function retrievalOfWay(ctx: Context, review: Pick<Review, 'id' | 'person'>, way: Way): Promise<string> {
+  const known = await ctx.em.findOne(Retrieval, { reviewId: review.id, way });
+  return known?.id ?? (await insertRetrieval(ctx, review, EMPTY_RETRIEVAL, way)).id;
+}
 
 export async function wrongDatabase(ctx: Context, reviewId: string, ids: readonly string[]) {
   const known = await ctx.em.find(SourceDatabase, { reviewId, id: { $in: [...ids] } });

@@ -37,6 +37,8 @@ const SINCE_PEOPLE = ['judgement', 'difference_note'] as const satisfies readonl
 const SINCE_SEARCH = [
   ...['thesaurus', 'search_door', 'search_sheet', 'search_run', 'search_look', 'saved_search', 'saved_run', 'strategy_reading'],
 ] as const satisfies readonly string[] as readonly RowKindName[];
+/** And when sources came to be found in other ways. */
+const SINCE_WAYS = ['finding', 'library_list', 'citation_round', 'lead', 'hit_mark'] as const satisfies readonly RowKindName[];
 
 /** What form 1 carried of each table that is worked out anew since. */
 const COMPUTED_IN_1: Partial<Record<RowKindName, readonly string[]>> = {
@@ -61,7 +63,7 @@ function withSeveralAxes(quota: unknown): unknown {
 const FORMS: Readonly<Record<number, Form>> = {
   1: {
     manifest: z.looseObject({ form: z.literal(1), ...common }),
-    later: ['sample_check', 'sample_verdict', 'known_record', 'review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH],
+    later: ['sample_check', 'sample_verdict', 'known_record', 'review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH, ...SINCE_WAYS],
     upgrade(kind, row) {
       const computed = COMPUTED_IN_1[kind] ?? [];
       return Object.fromEntries(Object.entries(row).filter(([field]) => !computed.includes(field)));
@@ -69,10 +71,14 @@ const FORMS: Readonly<Record<number, Form>> = {
   },
   2: {
     manifest: z.looseObject({ form: z.literal(2), ...common }),
-    later: ['review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH],
+    later: ['review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH, ...SINCE_WAYS],
     upgrade: (kind, row) => (kind === 'criterion' ? { ...row, quota: withSeveralAxes(row.quota) } : row),
   },
-  [BUNDLE_FORM]: { manifest: manifestSchema, later: ['review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH], upgrade: (_kind, row) => row },
+  [BUNDLE_FORM]: {
+    manifest: manifestSchema,
+    later: ['review_change', ...SINCE_PEOPLE, ...SINCE_SEARCH, ...SINCE_WAYS],
+    upgrade: (_kind, row) => row,
+  },
 };
 
 export const formOf = (number: unknown): Form | null => (typeof number === 'number' ? (FORMS[number] ?? null) : null);

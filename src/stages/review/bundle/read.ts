@@ -5,7 +5,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { QUESTION_KINDS, shippedScheme } from '@/core/classify';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
-import { Attachment, BroughtField, ImportFile, Review, SchemeRow } from '@/platform/db/schema';
+import { Attachment, BroughtField, ImportFile, ListRow, Review, SchemeRow } from '@/platform/db/schema';
 import { incomingFolder, withIncoming } from '@/platform/files/incoming';
 import { keepFile } from '@/platform/files/kept-files';
 import { linesOf, TooLong } from '@/platform/files/lines';
@@ -189,14 +189,15 @@ async function insertRows(tx: EntityManager, id: string, kind: RowKindName, rows
   );
 }
 
-const FILE = /^(files|pdf)\/([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})$/;
+const FILE = /^(files|pdf|lists)\/([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})$/;
 
 /** Files that came with the review are kept, and the text of PDFs is read again; any other is made anew from its rows. */
 async function takeFile(tx: EntityManager, id: string, name: string, zip: Zip, manifest: Announced): Promise<void> {
   const [, kind, fileId] = FILE.exec(name) ?? [];
   if (!fileId) return;
   const pdf = kind === 'pdf' ? await tx.findOne(Attachment, { reviewId: id, id: fileId }) : null;
-  const row = pdf ?? (kind === 'files' ? await tx.findOne(ImportFile, { reviewId: id, id: fileId }) : null);
+  const list = kind === 'lists' ? await tx.findOne(ListRow, { reviewId: id, id: fileId }) : null;
+  const row = pdf ?? list ?? (kind === 'files' ? await tx.findOne(ImportFile, { reviewId: id, id: fileId }) : null);
   // Nobody names it: it would be swept.
   if (!row) return;
   await withIncoming(await zip.checked(name, manifest), Number.POSITIVE_INFINITY, async (file) => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { schemeSchema } from '@/core/classify';
 import { STAGES } from '@/core/flow';
+import { DIRECTIONS, WAYS } from '@/core/found';
 import { columnMapping, limiterProfile, searchStep, USUAL_TOLERANCE } from '@/core/parity';
 import { readersSetting } from '@/core/readers';
 import { emptyRecord } from '@/core/record';
@@ -9,7 +10,7 @@ import { doorSettings } from '@/core/search/desk';
 import { SRU_VERSIONS } from '@/core/search/sru';
 import { concept } from '@/core/search/thesaurus';
 import { quotaSchema, sieveSchema } from '@/core/sieve';
-import { CHANGES_DONE, CHANGES_OF } from '@/platform/db/schema';
+import { CHANGES_DONE, CHANGES_OF, LIST_KINDS } from '@/platform/db/schema';
 
 const uuid = z.uuid();
 const int = z.int();
@@ -69,6 +70,9 @@ export const ROW_KINDS = {
       ...{ templates: json.nullable(), write_up: json.nullable(), parity_tolerance: z.number().min(0).max(0.5).optional() },
       likely_share: z.number().min(0.5).max(0.999).optional(),
       readers: z.record(z.enum(STAGES), readersSetting).nullish(),
+      library: z
+        .looseObject({ resolver: text, proxy: text, asker: text, lender: text, register: text, citations: text, deadline: upTo(10) })
+        .nullish(),
     },
     (row) => ({
       revision: 0,
@@ -101,9 +105,9 @@ export const ROW_KINDS = {
       ...{ reported: int.nullable(), exported: int.nullable(), reasons: z.looseObject({ notExported: text, notInFile: text }) },
       ...{ sort_order: upTo(200), capped: bool, ran_by: person, notes: text, updates: uuid.nullable(), withdrawn: bool },
       ...{ withdrawn_why: text, rerun: text, edit: int, created_at: time },
-      ...{ stated: z.array(z.strictObject({ native: upTo(200), why: text })).optional() },
+      ...{ stated: z.array(z.strictObject({ native: upTo(200), why: text })).optional(), way: z.enum(['', ...WAYS]).optional() },
     },
-    (row) => ({ stated: row.stated ?? [] }),
+    (row) => ({ stated: row.stated ?? [], way: row.way ?? '' }),
   ),
   import_file: kind(
     'id',
@@ -174,9 +178,15 @@ export const ROW_KINDS = {
   }),
   difference_note: kind('seq', 'seq', { seq: no, work_no: no, stage: z.enum(STAGES), text, ...by, at: time }),
   written_difference: kind('seq', 'seq', { seq: no, work_no: no, text, ...by, at: time }),
-  full_text: kind('work_no', 'work_no', {
-    ...{ work_no: no, asked: upTo(10), promised: upTo(10), arrived: upTo(10), source: upTo(300), note: text, edit: int, ...by, at: time },
-  }),
+  full_text: kind(
+    'work_no',
+    'work_no',
+    {
+      ...{ work_no: no, asked: upTo(10), promised: upTo(10), arrived: upTo(10), source: upTo(300), note: text, edit: int, ...by, at: time },
+      ...{ refused: upTo(10).optional(), refused_why: upTo(300).optional(), request: upTo(100).optional() },
+    },
+    (row) => ({ refused: row.refused ?? '', refused_why: row.refused_why ?? '', request: row.request ?? '' }),
+  ),
   attachment: kind(
     'id',
     'at, id',
@@ -249,6 +259,25 @@ export const ROW_KINDS = {
   saved_run: kind('saved_id seq', 'saved_id, seq', {
     ...{ saved_id: uuid, seq: no, total: int.nullable(), seen: z.array(seenRecord), fresh: z.array(seenRecord), gone: z.array(seenRecord) },
     ...{ changed: z.array(seenRecord), problem: text, at: time },
+  }),
+  finding: kind('record_no', 'record_no', {
+    ...{ record_no: no, way: z.enum(WAYS), place: upTo(300), of_record: no.nullable(), direction: z.enum(DIRECTIONS).nullable() },
+    ...{ round: int.min(0), found_on: upTo(10), note: text, not_read: text, ...by, at: time },
+  }),
+  library_list: kind('id', 'at, id', {
+    ...{ id: uuid, kind: z.enum(LIST_KINDS), name: upTo(200), day: upTo(10), bytes: int.min(0), lines: int.min(0), removed: bool },
+    ...{ sha256: z.string().regex(/^[0-9a-f]{64}$/), problems: z.array(z.looseObject({ line: int, message: text })), ...by, at: time },
+  }),
+  citation_round: kind('number', 'number', {
+    ...{ number: no, day: upTo(10), sources: strings, cited: int, citing: int, known: int, seen: int, ...by, at: time },
+    followed: z.array(z.looseObject({ record: no, references: int.nullable(), citedBy: int.nullable() })),
+  }),
+  lead: kind('round ordinal', 'round, ordinal', {
+    ...{ round: no, ordinal: no, key: upTo(320), direction: z.enum(DIRECTIONS), text, item: record, of_records: numbers },
+    ...{ taken_record: no.nullable(), left: text, ...by, at: time },
+  }),
+  hit_mark: kind('attachment_id page start', 'attachment_id, page, start', {
+    ...{ attachment_id: uuid, page: no, start: int.min(0), words: upTo(200), about: bool, ...by, at: time },
   }),
   strategy_reading: kind('seq', 'seq', {
     seq: no,

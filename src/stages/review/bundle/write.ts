@@ -13,7 +13,7 @@ import { writeCsv } from '@/core/formats';
 import { RULE_SET } from '@/core/storage';
 import { pieceText } from '@/core/write-up';
 import { type Context, openReview } from '@/platform/context';
-import { Attachment, BroughtField, ImportFile, type Review } from '@/platform/db/schema';
+import { Attachment, BroughtField, ImportFile, ListRow, type Review } from '@/platform/db/schema';
 import { incomingFolder } from '@/platform/files/incoming';
 import { isKept, keptPieces } from '@/platform/files/kept-files';
 import { BOTH_HAVE_JUDGED } from '@/stages/decide';
@@ -127,6 +127,8 @@ async function fill(bundle: BundleZip, ctx: Context, review: Review) {
   };
   for (const file of await ctx.em.find(ImportFile, { reviewId: id }, { orderBy: { receivedAt: 'asc', id: 'asc' } }))
     await addFile(`files/${file.id}`, file.sha256, true);
+  for (const list of await ctx.em.find(ListRow, { reviewId: id }, { orderBy: { at: 'asc', id: 'asc' } }))
+    await addFile(`lists/${list.id}`, list.sha256, true);
   for (const pdf of await ctx.em.find(Attachment, { reviewId: id }, { orderBy: { at: 'asc', id: 'asc' } }))
     await addFile(`pdf/${pdf.id}`, pdf.sha256, false);
   const data = await writeUpData(ctx, id);

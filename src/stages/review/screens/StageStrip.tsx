@@ -35,12 +35,18 @@ const stagesOf = (f: StripFigures): Stage[] => [
   { path: 'checks', name: 'Checks', figure: f.broken ? `${f.broken} broken` : `${f.checks} hold` },
 ];
 
+/** Pages that belong to a stage whose name they do not have. */
+const WITHIN: Readonly<Record<string, string>> = {
+  ...{ records: 'retrieve', 'set-aside': 'retrieve', search: 'retrieve', others: 'retrieve' },
+  ...{ slip: 'decide', library: 'decide' },
+};
+
 /** The stages with their live figures: the navigation and the state of the work in one. */
 export function StageStrip({ reviewId, figures: given }: { reviewId: string; figures: StripFigures }) {
   const figures = useFigures(reviewId, given);
   const place = usePathname().split('/')[3];
   // Records are what was retrieved; a slip answers for a decision.
-  const here = place === 'records' || place === 'set-aside' || place === 'search' ? 'retrieve' : place === 'slip' ? 'decide' : place;
+  const here = WITHIN[place ?? ''] ?? place;
   return (
     <nav aria-label="Stages of the review" className="h-[62px] relative overflow-x-auto print:hidden border-rule border-b bg-surface">
       <ol className="flex h-full min-w-[960px]">

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import type { Classification, EvidenceScheme, Flag, WorkCause } from '@/core/classify';
+import { type Classification, type EvidenceScheme, type Flag, holdingOf, type Lists, type WorkCause } from '@/core/classify';
 import { type DecisionVerdict, STAGES, type Stage, stateOf, type WorkState } from '@/core/flow';
+import { type Direction, foundWords, type Way } from '@/core/found';
 import {
   type Changed,
   type Clause,
@@ -12,6 +13,7 @@ import {
   slotsOf,
   type TemplateKind,
 } from '@/core/grounds';
+import { type HoldingState, type Lasting, lastingLink, throughProxy, whyNotLasting } from '@/core/holdings';
 import type { LikelyAxis } from '@/core/likely';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
@@ -20,7 +22,7 @@ import { LEFT, limiterWords } from '@/core/sieve';
 import { type PackedClaims, unpackClaims } from '@/core/storage';
 import { hasNone, partOf } from '@/platform/cache/parts';
 import { type Context, NotFound } from '@/platform/context';
-import { FullText, Work } from '@/platform/db/schema';
+import { FullText, type LibrarySettings, Work } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { type Judgeable, judgeWork, judgingOf } from '@/stages/classify';
 import {
@@ -32,6 +34,7 @@ import {
   changedOn,
   decisionsOn,
   type FullTextLine,
+  libraryOf,
   lineOf,
   ownSeqs,
   type ReviewState,
@@ -41,7 +44,7 @@ import {
   titlesHeld,
 } from '@/stages/decide';
 import { type DecisionToSettle, decisionsToSettle, type Family, familyOf, fieldEdits } from '@/stages/merge';
-import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
+import { databasesOf, OTHER_WAYS, UNATTRIBUTED } from '@/stages/retrieve';
 import { outcomeWords, overridesOn } from '@/stages/sieve';
 import { byTwo, type JudgedByTwo } from './by-two';
 import { type LikelyOfAxis, likelyOfWork, ruledAlike } from './likely-of-work';
@@ -103,6 +106,12 @@ export interface WorkDetail {
   fullText: FullTextLine;
   /** What its records promise of a full text. */
   access: { kind: 'open' | 'held' | 'linked' | 'request'; words: string };
+  /** The link that lasts best, with the library's proxy before it where one is set; null without any. */
+  getIt: { url: string; by: Lasting['by'] } | null;
+  /** Addresses of its records that will not last, with why. */
+  passing: { url: string; why: string }[];
+  /** What the library has of it; null where nothing is known. */
+  holding: { state: HoldingState; words: string; until: string } | null;
   /** With whether its first pages hold a title of the work; null where that cannot be told. */
   pdfs: (AttachmentLine & { holdsTitle: boolean | null })[];
   /** Sequence number to send back with the next decision. */
@@ -130,10 +139,14 @@ interface Row extends Judgeable {
   raw: string;
   item: BibRecord;
   problems: Problem[];
+  way: Way | null;
+  place: string | null;
+  direction: Direction | null;
+  of_title: string | null;
 }
 
 /** What works are judged by, beside their records. */
-const JUDGED_BY = ['review', 'ruling', 'venue', 'source_database', 'evidence_scheme', 'likely_basis'] as const;
+const JUDGED_BY = ['review', 'ruling', 'venue', 'source_database', 'evidence_scheme', 'likely_basis', 'library_list'] as const;
 
 export async function workDetail(ctx: Context, reviewId: string, workNo: number): Promise<WorkDetail> {
   const state = await reviewState(ctx, reviewId);
@@ -142,17 +155,24 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
   if (index === undefined || !work) throw new NotFound('There is no such work.');
   const databases = new Map((await databasesOf(ctx, reviewId)).map((d) => [d.id, d]));
   const stored = await ctx.em.execute<(Omit<Row, 'doc'> & { doc: PackedClaims })[]>(
-    `select r.no, r.database_id, r.stable_name, f.name as file, r.line, r.raw, r.item, r.problems, c.doc from work_record m
+    `select r.no, r.database_id, r.stable_name, f.name as file, r.line, r.raw, r.item, r.problems, c.doc,
+       o.way, o.place, o.direction, (select w.title from work_record x join work w on w.review_id = x.review_id and w.no = x.work_no
+         where x.review_id = o.review_id and x.record_no = o.of_record) as of_title from work_record m
      join record r on r.review_id = m.review_id and r.no = m.record_no
      join record_claims c on c.review_id = m.review_id and c.record_no = m.record_no
      join import_file f on f.review_id = r.review_id and f.id = r.file_id
+     left join finding o on o.review_id = r.review_id and o.record_no = r.no
      where m.review_id = ? and m.active and m.work_no = ? order by r.no`,
     [reviewId, workNo],
   );
   const rows: Row[] = stored.map((r) => ({ ...r, doc: unpackClaims(r.doc) }));
   const records = rows.map((r) => {
     const database = databases.get(r.database_id ?? '');
-    return { ...r, tag: database?.tag ?? UNATTRIBUTED.tag, database: database?.name ?? UNATTRIBUTED.name };
+    const other = r.way
+      ? { tag: OTHER_WAYS.tag, name: foundWords({ way: r.way, place: r.place ?? '', direction: r.direction }, r.of_title ?? '') }
+      : null;
+    const named = database ?? other ?? UNATTRIBUTED;
+    return { ...r, tag: named.tag, database: named.name };
   });
   const { review } = state;
   const judging = await partOf(ctx, reviewId, 'judging', JUDGED_BY, () => judgingOf(ctx.em, review, [...databases.values()]));
@@ -213,7 +233,16 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
     fields,
     family: await familyOf(ctx, reviewId, workNo),
     unsettled: absorbed.length ? ((await decisionsToSettle(ctx, reviewId, workNo))[0] ?? null) : null,
-    records: records.map(({ doc: _doc, database_id: _id, stable_name: _name, ...record }) => record),
+    records: records.map(({ no, tag, database, file, line, raw, problems, item }) => ({
+      no,
+      tag,
+      database,
+      file,
+      line,
+      raw,
+      problems,
+      item,
+    })),
     classification,
     causes,
     likely: likelyOfWork(classification, rows, await ruledAlike(ctx, review.id, rows)),
@@ -236,6 +265,8 @@ export async function workDetail(ctx: Context, reviewId: string, workNo: number)
       rows.flatMap((r) => r.item.urls),
       classification,
     ),
+    ...waysTo(shown, rows, libraryOf(review)),
+    holding: heldAs(rows, classification, judging.lists),
     pdfs: await pdfsOf(ctx, reviewId, workNo, [shown.title, ...rows.map((r) => r.item.title)]),
     seenSeq: Math.max(0, ...history.filter((h) => h.workNo === workNo).map((h) => h.seq), ownSeq),
     byTwo: await byTwo(ctx, state, workNo),
@@ -284,6 +315,23 @@ function accessOf(shown: BibRecord, urls: readonly string[], { facets }: Classif
   if (shown.doi) return { kind: 'linked', words: `by its DOI, ${shown.doi}` };
   if (urls.length) return { kind: 'linked', words: `by the address that its record gives, ${urls[0]}` };
   return { kind: 'request', words: 'no record gives a link: to be asked for from a library' };
+}
+
+/** The best way to it: the merged citation's DOI, else an address of any record, else the resolver. Through the proxy, where there is one. */
+function waysTo(shown: BibRecord, rows: readonly Row[], { resolver, proxy }: LibrarySettings): Pick<WorkDetail, 'getIt' | 'passing'> {
+  const urls = [...new Set(rows.flatMap((r) => r.item.urls))];
+  const link = lastingLink({ ...shown, urls }, resolver);
+  const passing = urls.map((url) => ({ url, why: whyNotLasting(url) })).filter(({ why }) => why !== '');
+  return { getIt: link && { by: link.by, url: throughProxy(link, proxy) }, passing };
+}
+
+function heldAs(rows: readonly Row[], { facets }: Classification, lists: Lists): WorkDetail['holding'] {
+  const holding = holdingOf(
+    rows.map((r) => ({ key: r.no, found: r.doc })),
+    facets.access,
+    lists,
+  );
+  return holding && { state: holding.state, words: holding.words, until: holding.until };
 }
 
 function limitersOf({ review, run, scheme }: ReviewState, index: number): WorkDetail['limiters'] {

@@ -1,5 +1,6 @@
 import type { WorkDetail } from '@/client/types';
-import { FACET_NAMES, FACETS, languageName, STATED_TIERS } from '@/core/classify';
+import { FACET_NAMES, FACETS, STATED_TIERS } from '@/core/classify';
+import { facetWords } from '@/core/sieve';
 import { Explained } from '@/ui/explained';
 
 /** What else limiters can look at: language, people and animals studied, field, access. */
@@ -21,7 +22,7 @@ export function FacetsOfWork({ work }: { work: WorkDetail }) {
                 {values.map((v, i) => (
                   <span key={v.value} title={`“${v.quote}” in the ${v.field}`}>
                     {i > 0 && ', '}
-                    {name === 'language' ? languageName(v.value) : v.value}
+                    {facetWords(name, v.value)}
                     {!STATED_TIERS.includes(v.tier) && <span className="text-slate"> (inferred)</span>}
                   </span>
                 ))}

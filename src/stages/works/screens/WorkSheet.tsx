@@ -21,6 +21,7 @@ import { marksFor } from './marks';
 import { RulingDialog } from './RulingDialog';
 import type { RulingTarget } from './ruling-target';
 import { SaidAtLimiters } from './SaidAtLimiters';
+import { WaysTo } from './WaysTo';
 
 /** One work opened beside a list: its text with marks, all its claims, and its records with their raw text. */
 interface WorkSheetProps {
@@ -46,6 +47,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
           <p className="text-small text-slate">
             {[shortAuthors(state.work.shown.authors), placeOf(state.work.shown), state.work.shown.doi].filter(Boolean).join(' · ')}
           </p>
+          <WaysTo reviewId={reviewId} work={state.work} />
           <FlagNotes flags={state.work.classification.flags} family={state.work.family} no={state.work.no} />
           {state.work.unsettled && (
             <p className="rounded-[4px] border border-copper border-dashed p-2 text-copper">

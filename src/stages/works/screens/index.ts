@@ -12,4 +12,5 @@ export { RulingDialog } from './RulingDialog';
 export type { RulingTarget } from './ruling-target';
 export { RECORD_FORMATS } from './TakeList';
 export { useWorkLines } from './useWorkLines';
+export { WaysTo } from './WaysTo';
 export { WorkSheet } from './WorkSheet';

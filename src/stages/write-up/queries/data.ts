@@ -1,6 +1,7 @@
 import { type Cited, type Lint, lintCitation } from '@/core/cite';
 import { AXIS_LABELS } from '@/core/classify';
 import { type Flow, FlowError, type Place, reasonWords, STAGE_WORDS, STAGES } from '@/core/flow';
+import { WAYS } from '@/core/found';
 import { type BibRecord, isoToDay } from '@/core/record';
 import type { SearchFacts } from '@/core/search/desk';
 import { axisValues, limiterWords, MASK_AXES } from '@/core/sieve';
@@ -11,6 +12,7 @@ import type { Review, Work, WriteUpSettings } from '@/platform/db/schema';
 import { type AuditView, auditLines, type KnownView, knownView, type OverlapView, overlapView, placeKnown, settled } from '@/stages/checks';
 import type { CurrentDecision } from '@/stages/decide';
 import { namesOf, placeIn, type ReviewState, reviewState, settingAt, writeUpOf } from '@/stages/decide';
+import { foundView, roundsView } from '@/stages/found';
 import { currentReasons } from '@/stages/question';
 import { databasesOf, retrieveView } from '@/stages/retrieve';
 import { searchFacts } from '@/stages/search';
@@ -144,6 +146,7 @@ async function doneOf(
         words: limiterWords(l, scheme, isoToDay(review.asOf)),
         exempt: l.exempt !== undefined,
       })),
+    ...(await foundOtherwise(ctx, review.id)),
     sieveVersion: version?.number ?? 0,
     likelyShare: review.likelyShare,
     stated: retrievals.filter((r) => !r.withdrawn).flatMap((r) => r.stated.map((s) => ({ databases: r.names, ...s }))),
@@ -164,6 +167,20 @@ async function doneOf(
     twoStages: review.twoStages,
     sample: audit.spot,
     knownFrom: [...new Set(known.map((p) => p.known.source).filter(Boolean))].sort(),
+  };
+}
+
+/** Other ways in which sources were found: where, and rounds of following citations. */
+async function foundOtherwise(ctx: Context, reviewId: string): Promise<Pick<Done, 'ways' | 'rounds'>> {
+  const { sources } = await foundView(ctx, reviewId);
+  const { rounds } = await roundsView(ctx, reviewId);
+  const active = sources.filter((s) => !s.back);
+  return {
+    ways: WAYS.filter((way) => active.some((s) => s.way === way)).map((way) => ({
+      way,
+      places: way === 'citation' ? [] : [...new Set(active.filter((s) => s.way === way).map((s) => s.place))],
+    })),
+    rounds: rounds.map(({ number, offered, sources: from }) => ({ number, offered, sources: from })),
   };
 }
 

@@ -9,11 +9,22 @@ import {
   type Stage,
   type WorkState,
 } from '@/core/flow';
+import { WAY_WORDS, WAYS, type Way } from '@/core/found';
 import type { LinkType } from '@/core/merge';
 import { byLikely, HELD, LEFT, STOPPED } from '@/core/sieve';
-import { FACTS, type FactSample, type FactTables, type FactTwice, saysKappa } from '@/core/write-up';
+import {
+  FACTS,
+  type FactSample,
+  type FactTables,
+  type FactTwice,
+  isWayTag,
+  otherDuplicates,
+  othersAlone,
+  saysKappa,
+  wayTag,
+} from '@/core/write-up';
 import type { Context } from '@/platform/context';
-import { WorkLink } from '@/platform/db/schema';
+import { CitationRound, WorkLink } from '@/platform/db/schema';
 import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/checks';
 import { judgementsOf, type ReviewState, readByTwo, twoJudge } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
@@ -54,11 +65,12 @@ const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as con
 /** The tables that every number of the write-up is asked of. @param parity when it is known already */
 export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView): Promise<FactTables> {
   const { review, columns, outcomes } = state;
-  const records = await ctx.em.execute<{ no: number; work: number | null; tag: string | null }[]>(
-    `select r.no, m.work_no as work, d.tag from active_record r
+  const records = await ctx.em.execute<{ no: number; work: number | null; tag: string | null; way: Way | null }[]>(
+    `select r.no, m.work_no as work, d.tag, o.way from active_record r
      left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
      left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
      left join source_database d on d.review_id = r.review_id and d.id = r.database_id
+     left join finding o on o.review_id = r.review_id and o.record_no = r.no
      where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
     [review.id],
   );
@@ -81,7 +93,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     return decided ? [{ id: l.id, decided }] : [];
   });
   return {
-    records: records.map((r) => ({ no: r.no, database: r.tag ?? UNATTRIBUTED.tag, work: r.work })),
+    records: records.map((r) => ({ no: r.no, database: r.way ? wayTag(r.way) : (r.tag ?? UNATTRIBUTED.tag), work: r.work })),
     works: Array.from(columns.numbers, (no, i) => {
       const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
       const { screening, fullText } = state.staged.get(no) ?? {};
@@ -126,6 +138,7 @@ async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['
 export async function flowOfReview(ctx: Context, state: ReviewState, tables: FactTables): Promise<Flow> {
   const { review, outcomes } = state;
   const databases = await databasesOf(ctx, review.id);
+  const followed = await ctx.em.count(CitationRound, { reviewId: review.id });
   const counts = new Map<string, number>();
   for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
   const study = await studiesOf(ctx, review.id);
@@ -135,15 +148,20 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
     const names = [...new Set(r.steps.at(-1)?.limiters.map((l) => l.name) ?? [])];
     return names.length ? [`${databaseNames(r, databases)} (${names.join(', ')})`] : [];
   });
+  const alone = othersAlone(tables);
   return flowOf({
     sources: [
       ...databases.map((d) => ({ name: d.name, kind: 'database' as const, records: counts.get(d.tag) ?? 0 })),
       ...(counts.has(UNATTRIBUTED.tag)
         ? [{ name: 'databases searched together that do not say which', kind: 'database' as const, records: counts.get(UNATTRIBUTED.tag)! }]
         : []),
-    ].filter((s) => s.records > 0 || databases.some((d) => d.name === s.name)),
+      ...WAYS.filter((way) => way === 'citation' || counts.has(wayTag(way)))
+        .map((way) => ({ name: WAY_WORDS[way].label, kind: 'other' as const, records: counts.get(wayTag(way)) ?? 0 }))
+        .filter((s) => s.records > 0 || followed > 0),
+    ].filter((s) => s.records > 0 || s.kind === 'other' || databases.some((d) => d.name === s.name)),
     mergedAway: FACTS.duplicates(tables),
     aside: FACTS.aside(tables),
+    other: { mergedAway: otherDuplicates(tables), aside: tables.records.filter((r) => r.work === null && isWayTag(r.database)).length },
     works: tables.works.map((w, i) => ({
       state: w.state,
       screening: w.screening,
@@ -151,6 +169,7 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
       reason: w.reason && (w.reason === NOT_RETRIEVED ? w.reason : reasonWords(w.reason, reasons(w.reason).text)),
       limiter: w.state === 'stopped' ? (review.sieve[outcomes.by[i]!]?.name ?? 'a limiter') : '',
       study: study(w.no),
+      other: alone.has(w.no),
     })),
     twoStages: review.twoStages,
     byTwo: Object.fromEntries(STAGES.map((stage) => [stage, judgedTwice(tables, stage)])),

@@ -1,5 +1,5 @@
 import { AXIS_LABELS } from '@/core/classify';
-import { flowRows } from '@/core/flow';
+import { boxesOf, flowRows } from '@/core/flow';
 import { peopleText } from '@/core/merge';
 import { isoToDay } from '@/core/record';
 import { prismaS } from '@/core/search/desk';
@@ -25,8 +25,8 @@ export const tablesOf = (data: WriteUpData): Table[] => [
 
 function flowTable({ flow, settings }: WriteUpData): Table {
   const rows = flow
-    ? flowRows(flow, settings.flowWords).flatMap(({ phase, main, side }) =>
-        [main, side].flatMap((box) => box?.lines.map((l) => [phase, box.id, l.part ? `– ${l.text}` : l.text, l.n]) ?? []),
+    ? flowRows(flow, settings.flowWords).flatMap((row) =>
+        boxesOf(row).flatMap((box) => box.lines.map((l) => [row.phase, box.id, l.part ? `– ${l.text}` : l.text, l.n])),
       )
     : [];
   return { id: 'flow', title: 'Flow of sources', columns: ['phase', 'box', 'what', 'count'], rows };

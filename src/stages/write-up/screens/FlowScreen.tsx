@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
-import { drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowNotes, flowRows, interimWords } from '@/core/flow';
+import { boxesOf, drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowNotes, flowRows, interimWords } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { count } from '@/ui/words';
@@ -99,22 +99,21 @@ export function FlowScreen({
         <summary className="cursor-pointer">The same as a table</summary>
         <table className="mt-1 border-collapse text-small">
           <tbody>
-            {flowRows(flow, words).flatMap(({ main, side }) =>
-              [main, side].flatMap(
-                (box) =>
-                  box?.lines.map((l, i) => (
-                    <tr key={`${box.id}${l.text}`} className="border-rule border-b">
-                      <th
-                        scope="row"
-                        className={`py-0.5 pr-8 text-left ${i === 0 ? 'font-semibold' : l.part ? 'pl-6 font-normal text-slate' : 'pl-3 font-normal'}`}
-                      >
-                        {l.text}
-                      </th>
-                      <td className="text-right">{l.n === null ? '' : count(l.n)}</td>
-                    </tr>
-                  )) ?? [],
-              ),
-            )}
+            {flowRows(flow, words)
+              .flatMap(boxesOf)
+              .flatMap((box) =>
+                box.lines.map((l, i) => (
+                  <tr key={`${box.id}${l.text}`} className="border-rule border-b">
+                    <th
+                      scope="row"
+                      className={`py-0.5 pr-8 text-left ${i === 0 ? 'font-semibold' : l.part ? 'pl-6 font-normal text-slate' : 'pl-3 font-normal'}`}
+                    >
+                      {l.text}
+                    </th>
+                    <td className="text-right">{l.n === null ? '' : count(l.n)}</td>
+                  </tr>
+                )),
+              )}
           </tbody>
         </table>
         {flowNotes(flow).map((note) => (

@@ -101,6 +101,12 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
                 Save the pattern
               </Button>
             </form>
+            <p className="mt-2">
+              <a className={link} href={`/api/reviews/${reviewId}/full-texts`} download>
+                Full texts of what is kept (ZIP)
+              </a>
+            </p>
+            <p className="mt-1 text-small text-slate">In one folder, under these names, with citations.ris whose links point to them.</p>
           </section>
         </div>
         <div className="flex flex-col gap-6">

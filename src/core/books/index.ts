@@ -1,0 +1,2 @@
+export * from './chapters';
+export * from './contents';

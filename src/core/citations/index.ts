@@ -1,0 +1,4 @@
+export * from './citation-lines';
+export * from './leads';
+export * from './listed-references';
+export * from './references-of';

@@ -1,0 +1,2 @@
+export * from './source-form';
+export * from './ways';
