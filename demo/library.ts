@@ -49,13 +49,19 @@ export async function setLibrary(context: () => Context, reviewId: string, scena
   );
 }
 
+/** None where the review is being classified anew since an update: then the next start sees to it. */
+async function keptWorks(context: () => Context, reviewId: string): Promise<number[]> {
+  const { columns, states } = await reviewState(context(), reviewId);
+  return Array.from(columns.numbers).filter((_, i) => states[i] === 'kept');
+}
+
 /** Mills: two books met in footnotes, one by asking a keeper, and a request that is late. */
 export async function millsFound(context: () => Context, reviewId: string, doJobs: (reviewId: string) => Promise<void>): Promise<void> {
   if ((await context().em.count(Finding, { reviewId })) > 0) return;
-  const state = await reviewState(context(), reviewId);
-  const [citing] = Array.from(state.columns.numbers).filter((_, i) => state.states[i] === 'kept');
+  const [citing] = await keptWorks(context, reviewId);
+  if (citing === undefined) return;
   const footnote = (note: string): FoundHow => ({
-    ...{ way: 'citation', place: '', foundOn: '2026-09-16', note, ofWork: citing ?? null, direction: 'backwards' },
+    ...{ way: 'citation', place: '', foundOn: '2026-09-16', note, ofWork: citing, direction: 'backwards' },
   });
   const book = (form: Partial<SourceForm>): SourceForm => ({ ...EMPTY_SOURCE, kind: 'book', ...form });
   const add = async (how: FoundHow, source: SourceForm, pasted = '') => told(await addSource(context(), reviewId, { how, source, pasted }));
@@ -64,23 +70,23 @@ export async function millsFound(context: () => Context, reviewId: string, doJob
     book({
       title: 'The mill-keepers’ ledger: repairs on the lower creek',
       authors: 'Thrift, Maud',
-      date: '1987',
+      date: '2007',
       publisher: 'Sluicegate University Press',
     }),
-    'Thrift, M. (1987). The mill-keepers’ ledger: repairs on the lower creek. Sluicegate University Press.',
+    'Thrift, M. (2007). The mill-keepers’ ledger: repairs on the lower creek. Sluicegate University Press.',
   );
   await add(
     footnote('Footnote 31.'),
-    book({ title: 'Piles, planks and puddled clay', authors: 'Hurdle, Amos', date: '1974', publisher: 'Tolland Academic' }),
-    'Hurdle, A. (1974). Piles, planks and puddled clay. Tolland Academic.',
+    book({ title: 'Piles, planks and puddled clay', authors: 'Hurdle, Amos', date: '2011', publisher: 'Tolland Academic' }),
+    'Hurdle, A. (2011). Piles, planks and puddled clay. Tolland Academic.',
   );
   await add(
     { way: 'person', place: 'The keeper of Saltern mill', foundOn: '2026-09-17', note: 'By letter.', ofWork: null, direction: null },
     book({
-      kind: 'manuscript',
-      title: 'Work book of the Saltern millwrights, 1841–1866',
-      container: 'Saltern Mill Trust, papers',
-      date: '1866',
+      title: 'For those who mend sluices: a keeper’s notes',
+      authors: 'Saltern Mill Trust',
+      date: '2013',
+      publisher: 'Saltern Mill Trust',
     }),
   );
   await doJobs(reviewId);
@@ -95,7 +101,7 @@ export async function millsFound(context: () => Context, reviewId: string, doJob
 
 /** Night work: a round of citation searching that finds a trial no database gave, and one that was retracted; then one more. */
 export async function nightFound(context: () => Context, reviewId: string, doJobs: (reviewId: string) => Promise<void>): Promise<void> {
-  if ((await context().em.count(CitationRound, { reviewId })) > 0) return;
+  if ((await context().em.count(CitationRound, { reviewId })) > 0 || (await keptWorks(context, reviewId)).length === 0) return;
   told(await openRound(context(), reviewId, {}));
   const leads = await context().em.find(LeadRow, { reviewId });
   const place = ({ round, ordinal }: LeadRow) => ({ round, ordinal });

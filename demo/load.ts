@@ -123,7 +123,6 @@ async function load() {
   }); // prettier-ignore
   await takeVenues(id);
   for (const database of DEMO_DATABASES) await retrieve(id, database);
-  await bringLists(context, id, doJobs);
   // The protocol asked for five years and did not think of retractions; both were changed before anything was decided.
   await saveSieve(context(), id, { sieve: asInProtocol(SIEVE), seenEdit: 0 });
   await freezeSieve(context(), id, 'As in the protocol.');
@@ -159,7 +158,6 @@ async function loadMills() {
   });
   await takeVenues(id);
   for (const database of MILL_DATABASES) await retrieve(id, database);
-  await bringLists(context, id, doJobs);
   await saveSieve(context(), id, { sieve: MILL_SIEVE, seenEdit: 0 });
   await freezeSieve(context(), id, 'Scholarly and examined work; what cannot be told is held.');
   await saveStages(context(), id, { twoStages: false });
@@ -273,11 +271,19 @@ async function readSome(reviewId: string) {
   }
 }
 
+/** What the made-up full texts cite: works that no database of the demo has, and one that several have. */
+const REFERENCES = [
+  'Berrow I, Tadd O. Lux and lapses: a dose-response study in a simulated control room. Ergonomics of the Night. 2012;4(2):11-29. doi:10.5555/idx.001',
+  'Lund A, Pell J. The sleep diary against the wrist: agreement in shift workers. Methods of Sleep Measurement. 2009;2(1):40-8.',
+  'Ashby N. Two lamps and a canteen: lighting the night meal. Kitchens and Wards. 2013;7(3):101-15.',
+];
+
 /** A made-up full text: what the record says, and a page of results. */
 const pdfOf = ({ shown }: Awaited<ReturnType<typeof workDetail>>): Buffer =>
   aPdf([
     lines(`${shown.title}. ${shown.authors.map((a) => a.family).join(', ')}. ${shown.abstract}`),
     'Results\nSleep was measured by actigraphy on five workdays.\nLapses of vigilance were counted at four in the morning.',
+    `References\n${REFERENCES.map((r, i) => lines(`[${i + 1}] ${r}`)).join('')}`,
   ]);
 const lines = (text: string) => text.replace(/[^ -~]/g, '-').replace(/(.{1,88})(?:\s|$)/g, '$1\n');
 
@@ -294,6 +300,7 @@ try {
     const port = process.env.SEARCH_STANDINS;
     const scenario = title === TITLE ? 'night' : 'mills';
     if (port) await setDesk(context, id, scenario, port);
+    await bringLists(context, id, doJobs);
     if (port) await setLibrary(context, id, scenario, port);
     if (scenario === 'mills') await millsFound(context, id, doJobs);
     else if (port) await nightFound(context, id, doJobs);

@@ -153,6 +153,7 @@ function addresses(id: string): { address: string; methods: string[]; page: bool
       verb: 'decide',
       format: 'csv',
       pdf: id,
+      form: 'requests.csv',
       search: id,
       what: 'tables.xlsx',
       word: 'x',

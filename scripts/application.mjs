@@ -108,8 +108,8 @@ export async function stopProgram(child) {
 }
 
 /** The stand-in databases of the demo. @param {number} [scale] less than one makes them smaller */
-export const startStandins = (port, scale = 1) =>
-  startProgram('stand-in databases', [...TSX, 'demo/servers/run.ts', String(port), String(scale)], {}, /answer on port/);
+export const startStandins = (port, scale = 1, dayMs = 15_000) =>
+  startProgram('stand-in databases', [...TSX, 'demo/servers/run.ts', String(port), String(scale), String(dayMs)], {}, /answer on port/);
 
 /** Runs a TypeScript program of ours to its end. */
 export const runTypeScript = (file, args, env) => run(process.execPath, [...TSX, file, ...args], { env: { ...process.env, ...env } });

@@ -18,7 +18,7 @@ export async function startForTests(server, folder) {
   const names = Array.from({ length: PLACES }, (_, i) => `narrow_sieve_e2e${i ? `_${i + 1}` : ''}`);
   const at = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
   const standins = await freePort(3290);
-  const programs = [await startStandins(standins, SCALE)];
+  const programs = [await startStandins(standins, SCALE, 300)];
   // As the start command does: in a role that owns nothing.
   const envOf = (name) => ({
     DATABASE_URL: at(server.application.url, name),

@@ -59,5 +59,5 @@ export function resolverPage(fields: URLSearchParams): string {
     : 'It has no number by which the shelf list could be asked: look by its title, or ask another library.';
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>College library: the way to a text</title>
 <style>body{font:16px/1.5 serif;max-width:44rem;margin:3rem auto;padding:0 1rem}th{text-align:left;padding-right:1.5rem;font-weight:normal;color:#555;vertical-align:top}</style>
-<h1>College library</h1><p>A stand-in for a library’s resolver. You came from a review and look for:</p><table>${rows}</table><p>${way}</p></html>`;
+<h1>College library: the way to a text</h1><p>A stand-in for a library’s resolver. You came from a review and look for:</p><table>${rows}</table><p>${way}</p></html>`;
 }

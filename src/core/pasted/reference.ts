@@ -107,9 +107,12 @@ function readPlace(text: string, record: BibRecord): string {
   if (pages) record.pages = wholePages(pages[1]!.replace('–', '-'));
   const marks = (part: string) => part.replace(/^[\s.,;:()]+|[\s.,;:()]+$/g, '');
   const [first = '', ...others] = rest.split('\uE000').map(marks);
-  if (record.volume || record.pages) record.container = first.replace(/^in:? /i, '');
-  else record.publisher = first;
-  return others.filter(Boolean).join(' ');
+  // What stands in brackets is somebody's note, not a name.
+  const noted = [...first.matchAll(/\[[^\]]{1,200}\]/g)].map((m) => m[0]);
+  const place = marks(first.replace(/\[[^\]]{1,200}\]/g, ' ').replace(/\s+/g, ' '));
+  if (record.volume || record.pages) record.container = place.replace(/^in:? /i, '');
+  else record.publisher = place;
+  return [...noted, ...others].filter(Boolean).join(' ');
 }
 
 /** "201-14" as "201-214": the last page as it would be printed in full. */

@@ -74,7 +74,7 @@ export function AddSource({ reviewId, hasRegister, onAdded }: AddSourceProps) {
     onAdded();
   }
   return (
-    <section aria-label="A source in hand" className="rounded-[6px] border border-rule bg-surface px-4 py-3">
+    <section aria-label="A source in hand" className="h-fit rounded-[6px] border border-rule bg-surface px-4 py-3">
       <h2 className="text-lead">A source in hand</h2>
       <form
         className="mt-1 flex flex-col gap-2"
@@ -237,7 +237,7 @@ function HowFields({ how, onChange }: { how: FoundHow; onChange(how: FoundHow): 
               }
             />
             <Select
-              label="Which way"
+              label="Direction"
               value={how.direction ?? 'backwards'}
               onChange={(e) => set({ direction: e.target.value as Direction })}
             >

@@ -12,7 +12,7 @@ import { Dialog } from '@/ui/dialog';
 import { Empty } from '@/ui/empty';
 import { TextField } from '@/ui/field';
 import { StateSquare } from '@/ui/marks';
-import { count, dayWords, many } from '@/ui/words';
+import { count, dayWords } from '@/ui/words';
 import type { FoundView } from '../queries/found-view';
 import { AddSource } from './AddSource';
 import { FoundNav } from './FoundNav';
@@ -46,7 +46,7 @@ export function FoundScreen({ reviewId, view }: { reviewId: string; view: FoundV
           </li>
         ))}
       </ul>
-      <div className="mt-3 grid gap-6 lg:grid-cols-[400px_1fr]">
+      <div className="mt-3 grid gap-6 lg:grid-cols-[380px_1fr]">
         <AddSource reviewId={reviewId} hasRegister={view.hasRegister} onAdded={done} />
         <section aria-label="Found so far" className="min-w-0">
           {view.sources.length === 0 ? (
@@ -63,8 +63,7 @@ export function FoundScreen({ reviewId, view }: { reviewId: string; view: FoundV
           )}
           <p className="mt-2 text-small text-slate">
             Each is a record like any other: merged with what is there, classified, sieved and decided. In the flow they stand in the arm of
-            other methods; one that a database gave too counts as the database’s.{' '}
-            {many(view.sources.filter((s) => s.back).length, 'source')} taken back.
+            other methods; one that a database gave too counts as the database’s.
           </p>
         </section>
       </div>
@@ -111,9 +110,9 @@ const columnsOf = (reviewId: string, onTakeBack: (line: Line) => void): TableCol
       </div>
     ),
   },
-  { id: 'how', header: 'How it was found', width: 'w-[260px]', value: (s) => s.how, cell: (s) => <span title={s.note}>{s.how}</span> },
+  { id: 'how', header: 'How it was found', width: 'w-[230px]', value: (s) => s.how, cell: (s) => <span title={s.note}>{s.how}</span> },
   {
-    ...{ id: 'day', header: 'Day, and who', width: 'w-[120px]', value: (s) => s.foundOn },
+    ...{ id: 'day', header: 'Day, and who', width: 'w-[105px]', value: (s) => s.foundOn },
     cell: (s) => (
       <>
         {s.foundOn ? dayWords(s.foundOn) : 'not noted'}
@@ -122,7 +121,7 @@ const columnsOf = (reviewId: string, onTakeBack: (line: Line) => void): TableCol
     ),
   },
   {
-    ...{ id: 'state', header: 'Stands as', width: 'w-[150px]', value: (s) => (s.back ? 'taken back' : (s.state ?? '')) },
+    ...{ id: 'state', header: 'Stands as', width: 'w-[115px]', value: (s) => (s.back ? 'taken back' : (s.state ?? '')) },
     cell: (s) =>
       s.back ? (
         'taken back'
@@ -140,7 +139,7 @@ const columnsOf = (reviewId: string, onTakeBack: (line: Line) => void): TableCol
   {
     ...{ id: 'act', header: 'Take back', hideHeader: true, width: 'w-[90px]' },
     cell: (s) => (
-      <Button look="quiet" className="text-small" onClick={() => onTakeBack(s)}>
+      <Button look="quiet" className="whitespace-nowrap text-small" onClick={() => onTakeBack(s)}>
         {s.back ? 'Put in again' : 'Take back'}
       </Button>
     ),

@@ -189,7 +189,7 @@ function RoundLine({ reviewId, round: r, last }: { reviewId: string; round: Roun
           {r.followed.map((f, i) => (
             <li key={f.work?.no ?? i}>
               {f.work ? (
-                <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=%23${f.work.no}`}>
+                <Link className="text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=${f.work.no}`}>
                   {f.work.no}
                 </Link>
               ) : (

@@ -21,7 +21,7 @@ const PRESS: Readonly<Record<string, string>> = {
 /** What a book or thesis is from within: contents, press, reviews of it that are here, chapters of it, and words in its text. */
 export function InsideScreen({ reviewId, view }: { reviewId: string; view: InsideView }) {
   const link = (no: number, title: string) => (
-    <Link dir="auto" className="font-serif text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=%23${no}`}>
+    <Link dir="auto" className="font-serif text-navy underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=${no}`}>
       {title || `Work ${no}`}
     </Link>
   );

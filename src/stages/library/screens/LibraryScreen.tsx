@@ -128,12 +128,12 @@ function Counts({ view }: { view: LibraryView }) {
         {parts.map(([facet, label, { values, none }, open]) => (
           <div key={facet} className="contents">
             <dt className="text-slate">{label}</dt>
-            <dd>
+            <dd className="flex flex-wrap gap-x-4">
               {values
                 .toSorted((a, b) => b.n - a.n)
                 .slice(0, 8)
                 .map((v) => (
-                  <span key={v.value} className="mr-4 whitespace-nowrap">
+                  <span key={v.value} className="whitespace-nowrap">
                     <b className="font-semibold">{count(v.n)}</b> {facetWords(facet, v.value)}
                   </span>
                 ))}

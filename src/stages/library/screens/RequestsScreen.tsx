@@ -33,6 +33,7 @@ const STATES: Readonly<Record<RequestState, string>> = {
   arrived: 'arrived',
   refused: 'refused',
 };
+const ORDER: readonly RequestState[] = ['refused', 'to-ask', 'asked', 'promised', 'arrived'];
 const BY: Readonly<Record<NonNullable<Line['link']>['by'], string>> = {
   doi: 'by its DOI',
   record: 'by its record',
@@ -49,7 +50,10 @@ export function RequestsScreen({ reviewId, view }: { reviewId: string; view: Req
   const [show, setShow] = useState<Show>('all');
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [busy, setBusy] = useState(false);
-  const lines = view.lines.filter((l) => fits(l, show));
+  // What wants something done comes first.
+  const lines = view.lines
+    .filter((l) => fits(l, show))
+    .toSorted((a, b) => b.late - a.late || ORDER.indexOf(a.state) - ORDER.indexOf(b.state));
   const asked = [...chosen].filter((no) => view.lines.some((l) => l.no === no));
   const which = asked.length ? `?works=${asked.join(',')}` : '';
   async function act(work: () => Promise<void>) {
@@ -189,7 +193,7 @@ const columnsOf = (reviewId: string, chosen: ReadonlySet<number>, onChoose: (no:
     ...{ id: 'work', header: 'Work', value: (l) => l.title },
     cell: (l) => (
       <>
-        <Link dir="auto" className="font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=%23${l.no}`}>
+        <Link dir="auto" className="font-serif underline-offset-2 hover:underline" href={`/reviews/${reviewId}/find?find=${l.no}`}>
           {l.title || `Work ${l.no}`}
         </Link>
         <span className="block text-note text-slate">
@@ -225,7 +229,7 @@ const columnsOf = (reviewId: string, chosen: ReadonlySet<number>, onChoose: (no:
       <>
         {STATES[l.state]} {l.late > 0 && <Pill look="attention">late</Pill>}
         <span className={`block text-note ${l.late || l.tooLate ? 'text-copper' : 'text-slate'}`}>
-          {l.state === 'refused' ? `${dayWords(l.refused)}: ${l.refusedWhy || 'no reason was given'}` : l.timing}
+          {l.state === 'refused' ? `${dayWords(l.refused)}: ${l.refusedWhy || 'no reason was given'}` : inDays(l.timing)}
           {l.state === 'arrived' && dayWords(l.arrived)}
         </span>
       </>
@@ -239,6 +243,8 @@ const columnsOf = (reviewId: string, chosen: ReadonlySet<number>, onChoose: (no:
     cell: (l) => <span className="block truncate">{l.source}</span>,
   },
 ];
+
+const inDays = (text: string): string => text.replace(/\d{4}-\d{2}-\d{2}/g, dayWords);
 
 /** On paper, a slip a request. */
 function Slips({ lines, asker }: { lines: readonly Line[]; asker: string }) {

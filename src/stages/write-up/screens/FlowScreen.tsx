@@ -11,6 +11,8 @@ import { count } from '@/ui/words';
 import { WriteUpNav } from './WriteUpNav';
 
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
+/** As wide as the page, however many arms it has. */
+const FRAME = 'mt-2 overflow-x-auto rounded-[6px] border border-rule bg-white p-2 [&_svg]:h-auto [&_svg]:max-w-full';
 
 /** The flow of sources as a picture, with its words to be edited and its counts as a table. */
 export function FlowScreen({
@@ -48,11 +50,11 @@ export function FlowScreen({
     <main className="px-5 py-3">
       <WriteUpNav reviewId={reviewId} current="/flow" />
       <div className="mt-3 flex items-baseline gap-3">
-        <h1 className="text-title">Flow of sources</h1>
+        <h1 className="whitespace-nowrap text-title">Flow of sources</h1>
         {flow.interim && <span className="text-copper">{interimWords(flow)}</span>}
         <span className="ml-auto flex gap-2">
           <Button aria-pressed={editing} onClick={() => setEditing(!editing)}>
-            {editing ? 'Close the wording' : 'Edit the wording'}
+            <span className="whitespace-nowrap">{editing ? 'Close the wording' : 'Edit the wording'}</span>
           </Button>
           <a className={link} href={`/api/reviews/${reviewId}/write-up/flow.svg`} download>
             SVG
@@ -68,7 +70,7 @@ export function FlowScreen({
       </div>
       <div className={editing ? 'grid gap-6 lg:grid-cols-[1fr_320px]' : ''}>
         {/* biome-ignore lint/security/noDangerouslySetInnerHtml: our own drawing, its texts escaped where it is made */}
-        <div className="mt-2 overflow-x-auto rounded-[6px] border border-rule bg-white p-2" dangerouslySetInnerHTML={{ __html: svg }} />
+        <div className={FRAME} dangerouslySetInnerHTML={{ __html: svg }} />
         {editing && (
           <form
             className="mt-2 flex flex-col gap-2"
@@ -123,8 +125,8 @@ export function FlowScreen({
         ))}
       </details>
       <p className="mt-2 max-w-[90ch] text-small text-slate">
-        The boxes are those of the PRISMA 2020 statement for databases and registers. A report is a work, a study is a family of works.
-        Works that were set aside as background leave the flow before screening.
+        The boxes are those of the PRISMA 2020 statement for databases and registers{flow.other ? ' and other methods' : ''}. A report is a
+        work, a study is a family of works. Works that were set aside as background leave the flow before screening.
       </p>
     </main>
   );

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { AGE_BANDS, FACETS, type Facet } from '@/core/classify';
 import { facetWords } from '@/core/sieve';
 import { CODED_AXES } from '@/core/vocabularies';
-import { count } from '@/ui/words';
+import { count, many, plural } from '@/ui/words';
 
 import { CheckList } from '../form/CheckList';
 import type { KindFormProps } from './form';
@@ -58,6 +58,6 @@ function cutWords(counts: Awaited<ReturnType<KindFormProps<'facet'>['countsOf']>
   if (works === 0) return '';
   const of = (list: typeof counts, type: string) => list.reduce((n, c) => n + (c.sources[type] ?? 0), 0);
   const types = [...new Set(cut.flatMap((c) => Object.keys(c.sources)))].sort((a, b) => of(cut, b) - of(cut, a)).slice(0, 4);
-  const parts = types.map((type) => `${count(of(cut, type))} of ${count(of(counts, type))} ${SOURCES.get(type) ?? type}`);
-  return `Other values alone have ${count(works)} works${parts.length ? `: ${parts.join(', ')}` : ''}.`;
+  const parts = types.map((type) => `${SOURCES.get(type) ?? type} ${count(of(cut, type))} of ${count(of(counts, type))}`);
+  return `It would cut ${many(works, 'work')} that ${plural(works, 'has', 'have')} other values alone${parts.length ? `: ${parts.join(', ')}` : ''}.`;
 }
