@@ -107,10 +107,10 @@ export function claimsOfRecord(given: BibRecord, scope: DatabaseScope): RecordCl
   }
   const beside = besideStated(claims);
   addWhatFollows(beside, new UsualText(record, whole));
-  const { dates, issns, isbns, publisher, volume } = record;
+  const { dates, issns, isbns, publisher, volume, issue } = record;
   return {
     dates,
-    place: { issns, isbns, container, publisher, ...(volume ? { volume } : {}) },
+    place: { issns, isbns, container, publisher, ...(volume ? { volume } : {}), ...(issue ? { issue } : {}) },
     claims: beside,
     asides: cues.asides,
     unmapped: stated.unmapped,

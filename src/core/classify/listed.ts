@@ -28,10 +28,16 @@ export function holdingOf(records: readonly RecordOfWork[], access: WorkFacet | 
       issns: any((r) => r.found.place.issns),
       isbns: any((r) => r.found.place.isbns),
       dates: (dated ?? records[0]!).found.dates,
-      volume: records.map((r) => r.found.place.volume ?? '').find(Boolean) ?? '',
+      ...placeIn(records),
     },
     lists.asOf,
   );
+}
+
+/** Volume and issue of the first record that gives a volume. */
+function placeIn(records: readonly RecordOfWork[]): { volume: string; issue: string } {
+  const { volume = '', issue = '' } = records.find((r) => r.found.place.volume)?.found.place ?? {};
+  return { volume, issue };
 }
 
 /** The facets that lists give, to be put beside those that records give. */

@@ -1,5 +1,6 @@
 import { seeded } from '@/testing/seeded';
 import { TextDecoding } from './decode';
+import { textOfBytes } from './text-of-bytes';
 import { decodeWindows1252 } from './windows-1252';
 
 const encode = (text: string) => new TextEncoder().encode(text);
@@ -85,3 +86,10 @@ test('a line without an end is handed out in pieces, no character cut in two', (
   expect(text).toBe('ä€🙂x'.repeat(20 << 15));
   expect(longest).toBeLessThan(3 << 20);
 });
+
+test.each([
+  [[0xef, 0xbb, 0xbf, 0x4e, 0xc3, 0xa4], 'Nä'],
+  [[0xff, 0xfe, 0x4e, 0x00, 0xe4, 0x00], 'Nä'],
+  [[0xfe, 0xff, 0x00, 0x4e, 0x00, 0xe4], 'Nä'],
+  [[0x4e, 0xe4, 0x93], 'Nä“'],
+])('a small file of the bytes %j is %s', (bytes, text) => expect(textOfBytes(Uint8Array.from(bytes))).toBe(text));

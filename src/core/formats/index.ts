@@ -8,6 +8,7 @@ export { JATS_HEAD, JATS_TAIL } from './jats/write';
 export { MARC_XML_HEAD, MARC_XML_TAIL } from './marc/write';
 export { readBatches, readEntries, readText } from './read-entries';
 export { writeRis } from './ris/write';
+export { textOfBytes } from './text-of-bytes';
 export { readVenues, type VenueProblem } from './venues/read';
 export { readStandings, StandingFault } from './venues/read-standing';
 export { decodeWindows1252 } from './windows-1252';

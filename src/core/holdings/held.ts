@@ -28,7 +28,7 @@ export class Holdings {
    * know can't be told; one whose number no list has is not held.
    * @param asOf ISO date from which embargoes count
    */
-  of(record: Pick<BibRecord, 'issns' | 'isbns' | 'dates' | 'volume'>, asOf: string): Holding {
+  of(record: Pick<BibRecord, 'issns' | 'isbns' | 'dates' | 'volume' | 'issue'>, asOf: string): Holding {
     const numbers = [...record.issns, ...record.isbns];
     if (numbers.length === 0) return { state: 'cannot-tell', until: '', words: 'It has neither an ISSN nor an ISBN.', title: null };
     const titles = [...new Set(numbers.flatMap((n) => this.byNumber.get(n) ?? []))];
@@ -38,12 +38,12 @@ export class Holdings {
   }
 }
 
-function holdingIn(title: HeldTitle, record: Pick<BibRecord, 'dates' | 'volume'>, asOf: string): Holding {
+function holdingIn(title: HeldTitle, record: Pick<BibRecord, 'dates' | 'volume' | 'issue'>, asOf: string): Holding {
   const say = (state: HoldingState, words: string, until = ''): Holding => ({ state, until, words: `${title.title}: ${words}`, title });
   if (title.depth === 'abstracts') return say('not-held', 'abstracts alone.');
   const there = title.open ? 'open' : title.depth === 'print' ? 'print' : 'held';
   const date = readDate(record.dates.issue) ?? readDate(record.dates.online);
-  const covered = coverageOf(title, date, record.volume);
+  const covered = coverageOf(title, date, record.volume, record.issue);
   if (covered.answer === 'no') return say('not-held', covered.words);
   if (covered.answer === 'unknown') return say('cannot-tell', covered.words);
   for (const embargo of title.embargo) {
@@ -71,22 +71,34 @@ interface Covered {
 }
 
 /** Whether a date lies within what is covered; without a date the volume may tell. A bound reaches to the end of what it names. */
-function coverageOf({ coverage }: HeldTitle, date: DayInterval | null, volume: string): Covered {
+function coverageOf({ coverage }: HeldTitle, date: DayInterval | null, volume: string, issue: string): Covered {
   const [from, to] = [readDate(coverage.from), readDate(coverage.to)];
   const words = `from ${coverage.from || 'the beginning'} to ${coverage.to || 'today'}.`;
-  if (!from && !to) return byVolume(coverage, volume) ?? { answer: 'yes', words: 'all of it.' };
-  if (!date) return byVolume(coverage, volume) ?? { answer: 'unknown', words: `${words} The source has no date.` };
+  if (!from && !to) return byVolume(coverage, volume, issue) ?? { answer: 'yes', words: 'all of it.' };
+  if (!date) return byVolume(coverage, volume, issue) ?? { answer: 'unknown', words: `${words} The source has no date.` };
   const [first, last] = [from?.from ?? -Infinity, to?.to ?? Infinity];
   if (date.to < first || date.from > last) return { answer: 'no', words };
   return date.from >= first && date.to <= last
     ? { answer: 'yes', words }
-    : { answer: 'unknown', words: `${words} The source is dated ${intervalWords(date)}.` };
+    : // A year that is covered in part: volume and issue may tell.
+      (byVolume(coverage, volume, issue) ?? { answer: 'unknown', words: `${words} The source is dated ${intervalWords(date)}.` });
 }
 
-function byVolume({ fromVolume, toVolume }: HeldTitle['coverage'], volume: string): Covered | null {
+/**
+ * Where a source stands by its volume and issue: before what is covered, within it, behind it. Null where no bound names a
+ * volume, the source has none, or it is of a bound's volume and only the bound says which issue.
+ */
+function byVolume({ fromVolume, fromIssue, toVolume, toIssue }: HeldTitle['coverage'], volume: string, issue: string): Covered | null {
   const number = (text: string) => (/^\d{1,5}$/.test(text.trim()) ? Number(text) : null);
   const [own, first, last] = [number(volume), number(fromVolume), number(toVolume)];
   if (own === null || (first === null && last === null)) return null;
-  const words = `volumes ${first ?? 'from the first'} to ${last ?? 'today'}.`;
+  const [ownIssue, firstIssue, lastIssue] = [number(issue), number(fromIssue), number(toIssue)];
+  const named = (v: number | null, i: number | null, open: string) => (v === null ? open : i === null ? `${v}` : `${v}(${i})`);
+  const words = `volumes ${named(first, firstIssue, 'from the first')} to ${named(last, lastIssue, 'today')}.`;
+  if ((own === first && firstIssue !== null) || (own === last && lastIssue !== null)) {
+    if (ownIssue === null) return null;
+    if (own === first && firstIssue !== null && ownIssue < firstIssue) return { answer: 'no', words };
+    if (own === last && lastIssue !== null && ownIssue > lastIssue) return { answer: 'no', words };
+  }
   return { answer: own < (first ?? 0) || own > (last ?? Infinity) ? 'no' : 'yes', words };
 }

@@ -1,11 +1,12 @@
 import { FLAGS, OCEBM_2011 } from '@/core/classify';
 import { isoToDay } from '@/core/record';
-import { emptyColumns, type Limiter, type MaskAxis, NO_DATE, type SieveContext } from '@/core/sieve';
+import { emptyColumns, type Limiter, type LimiterTest, type MaskAxis, NO_DATE, type SieveContext } from '@/core/sieve';
 import { axisMask, type CodedAxis } from '@/core/vocabularies';
 import { hiddenBy, onlyElsewhere } from './hidden';
 import { type NativeLimiter, readNative } from './natives';
 import { type CellState, parityOf, type RetrievalInParity } from './parity';
 import { axisOf, DEFAULT_PROFILE, type LimiterProfile } from './profile';
+import { areTwins, relate } from './relate';
 import { settingsFor } from './settings';
 import { didItTake } from './took';
 
@@ -261,4 +262,12 @@ test.each([
   ['whole', axisOf('whole'), 'nothing-to-set'],
 ] as const)('a database with %s: the limiter is set %s', (_, date, where) => {
   expect(settingsFor(profile({ date }), [RECENT], OCEBM_2011, AS_OF)).toMatchObject([{ limiter: 'recent', where }]);
+});
+
+test('a limiter on holdings is a twin of a database’s own full-text limiter, and near it at best', () => {
+  const held: LimiterTest = { kind: 'facet', facet: 'holding', allowed: ['open', 'held'] };
+  const free: LimiterTest = { kind: 'facet', facet: 'access', allowed: ['open'] };
+  expect(areTwins(held, free)).toBe(true);
+  expect(areTwins(held, { kind: 'facet', facet: 'language', allowed: ['en'] })).toBe(false);
+  expect(relate(held, free, OCEBM_2011, 0, 0)).toMatchObject({ proxy: true });
 });

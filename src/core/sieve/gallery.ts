@@ -130,6 +130,16 @@ export const GALLERY: readonly Sample[] = [
     test: () => ({ kind: 'facet', facet: 'holding', allowed: ['open', 'held', 'print'] }),
   },
   {
+    ...{ key: 'standing', group: 'Access and integrity', name: 'Upper half of the journals' },
+    meaning: 'By a quartile that a list gives the journal. It says nothing of the work, and leaves out books.',
+    test: () => ({ kind: 'facet', facet: 'standing', allowed: ['Q1', 'Q2'] }),
+  },
+  {
+    ...{ key: 'field', group: 'Access and integrity', name: 'Field of the journal' },
+    meaning: 'By subsets of databases and lists of venues. Journals of other fields carry work on the question too.',
+    test: () => ({ kind: 'facet', facet: 'discipline', allowed: ['nursing'] }),
+  },
+  {
     ...{ key: 'words', group: 'Words', name: 'Words in title or abstract' },
     meaning: 'A query in the Contextual Query Language, with title, abstract, heading, journal, author and year as indexes.',
     test: () => ({ kind: 'query', query: 'title = "review"' }),

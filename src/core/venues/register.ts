@@ -9,8 +9,9 @@ export interface Place {
   /** Title of the journal or book. */
   container: string;
   publisher: string;
-  /** Where the record gives one. */
+  /** Where the record gives them. */
   volume?: string;
+  issue?: string;
 }
 
 /** What a register says of the journal an item stands in, at the time it appeared. */

@@ -82,20 +82,9 @@ export async function keptHead(em: EntityManager, reviewId: string, sha256: stri
   return Buffer.concat(pieces).subarray(0, bytes);
 }
 
-/** A kept file as text: of lists that are read whole. UTF-8, and what is none as the older encoding of one byte a letter. @throws LostFile */
+/** A kept file as text: of lists that are read whole, which were kept as UTF-8. @throws LostFile */
 export async function keptText(em: EntityManager, reviewId: string, sha256: string): Promise<string> {
   const pieces: Buffer[] = [];
   for await (const piece of keptPieces(em, reviewId, sha256)) pieces.push(piece);
-  return textOf(Buffer.concat(pieces));
-}
-
-/** Bytes as text, in the encoding that their first bytes or their content tell. */
-export function textOf(bytes: Uint8Array): string {
-  const utf16 = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null;
-  if (utf16) return new TextDecoder(utf16).decode(bytes);
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
+  return Buffer.concat(pieces).toString('utf8');
 }

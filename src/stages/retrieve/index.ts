@@ -19,7 +19,7 @@ export { unmappedTerms } from './queries/database-view';
 export { countedFiles } from './queries/file-counts';
 export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';
 export { searchLog } from './queries/search-log';
-export { databaseNames, databasesOf, OTHER_WAYS, UNATTRIBUTED } from './store/databases';
+export { databaseNames, databasesOf, OTHER_WAYS, standsFor, UNATTRIBUTED } from './store/databases';
 export { allRetrievals, beginRetrieval, retrievalOfFiles, retrievalOfWay, retrievalsOf } from './store/retrievals';
 export { Scopes } from './store/scopes';
 export {

@@ -158,7 +158,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
               ) : work && shownPdf ? (
                 <PdfPane reviewId={reviewId} pdf={shownPdf} page={pdf!.page} onClose={() => setPdf(null)} />
               ) : work ? (
-                <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} />
+                <ReadingPane reviewId={reviewId} work={work} marks={marks} onMarks={setMarks} withWay={stage !== 'full-text'} />
               ) : (
                 <p role="status">Reading …</p>
               )}

@@ -2,6 +2,7 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
+import { textOfBytes } from '@/core/formats';
 import { localDay } from '@/core/record';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
@@ -27,7 +28,7 @@ export function BringList({ reviewId, kind, title, unit, onBrought }: BringListP
   const [busy, setBusy] = useState(false);
   const isStanding = kind === 'standing';
   async function choose(chosen: File) {
-    const text = new TextDecoder().decode(await chosen.arrayBuffer());
+    const text = textOfBytes(new Uint8Array(await chosen.arrayBuffer()));
     setFile({ name: chosen.name, text });
     setName(chosen.name.replace(/\.\w+$/, ''));
     // The day stands in the names of such files, by the recommended practice.

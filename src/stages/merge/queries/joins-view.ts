@@ -1,6 +1,6 @@
 import { compareRecords, comparisonWords, type MergeKeys, prepare } from '@/core/merge';
 import { type Context, openReview } from '@/platform/context';
-import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
+import { databasesOf, standsFor } from '@/stages/retrieve';
 import { standingRulings } from '../store/merge-rulings';
 
 const PAGE = 50;
@@ -29,6 +29,7 @@ interface Row {
   work_no: number;
   no: number;
   database_id: string | null;
+  stable_name: string;
   title: string;
   authors: string;
   keys: MergeKeys;
@@ -46,7 +47,7 @@ export async function joinsView(
   await openReview(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
   const rows = await ctx.em.execute<Row[]>(
-    `select m.work_no, r.no, r.database_id, r.item->>'title' as title, k.doc as keys,
+    `select m.work_no, r.no, r.database_id, r.stable_name, r.item->>'title' as title, k.doc as keys,
        (select string_agg(a->>'family', ', ') from jsonb_array_elements(r.item->'authors') a) as authors
      from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
      join merge_key k on k.review_id = m.review_id and k.record_no = m.record_no
@@ -80,7 +81,7 @@ export async function joinsView(
       ({ workNo, members, weakest }): JoinLine => ({
         workNo,
         records: members.map((m) => {
-          const database = databases.find((d) => d.id === m.database_id) ?? UNATTRIBUTED;
+          const database = standsFor(m, databases);
           return { no: m.no, tag: database.tag, database: database.name, title: m.title, authors: m.authors ?? '' };
         }),
         weakest,

@@ -20,7 +20,7 @@ import { type Context, openReview } from '@/platform/context';
 import { MergeQuestion } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { databasesOf, UNATTRIBUTED } from '@/stages/retrieve';
+import { databasesOf, standsFor } from '@/stages/retrieve';
 import { standingRulings } from '../store/merge-rulings';
 
 export const PairOfRecords = z.strictObject({ a: z.int().positive(), b: z.int().positive() });
@@ -56,6 +56,7 @@ export interface PairView {
 interface Row {
   no: number;
   database_id: string | null;
+  stable_name: string;
   item: BibRecord;
   work_no: number;
   records: number;
@@ -71,7 +72,7 @@ export const pairView = reviewQuery({
   async run(ctx, { a, b }) {
     const { reviewId } = ctx;
     const rows = await ctx.em.execute<Row[]>(
-      `select r.no, r.database_id, r.item, m.work_no,
+      `select r.no, r.database_id, r.stable_name, r.item, m.work_no,
        (select count(*)::int from work_record n where n.review_id = m.review_id and n.work_no = m.work_no and n.active) as records
      from record r join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
      where r.review_id = ? and r.no in (?, ?)`,
@@ -81,7 +82,7 @@ export const pairView = reviewQuery({
     if (!left || !right) return refuse('no-record', 'One of these records is not in the review any more.');
     const databases = await databasesOf(ctx, reviewId);
     const side = (r: Row): PairSide => {
-      const database = databases.find((d) => d.id === r.database_id) ?? UNATTRIBUTED;
+      const database = standsFor(r, databases);
       return { no: r.no, tag: database.tag, database: database.name, workNo: r.work_no, records: r.records };
     };
     const [x, y] = [mergeKeys(left.item), mergeKeys(right.item)];

@@ -1,6 +1,6 @@
 import { type BibRecord, identifiersOf, inspectRecord, type Problem, problemWords, shortAuthors } from '@/core/record';
 import { type Context, NotFound, openReview } from '@/platform/context';
-import { databasesOf, UNATTRIBUTED } from '../store/databases';
+import { databasesOf, OTHER_WAYS, standsFor, UNATTRIBUTED } from '../store/databases';
 import { comparedNumbers } from './retrieval-view';
 
 const PAGE = 100;
@@ -36,6 +36,7 @@ export interface RecordLine {
 interface Row {
   no: number;
   database_id: string | null;
+  stable_name: string;
   item: BibRecord;
   problems: Problem[];
   line: number;
@@ -61,9 +62,10 @@ export async function listRecords(
     const numbers = await comparedNumbers(ctx, reviewId, filter.retrieval, filter.set);
     add('r.no = any(?::int[])', `{${numbers.join(',')}}`);
   } else if (filter.retrieval) add('t.number = ?', filter.retrieval);
-  else add('not t.withdrawn');
+  else add("not t.withdrawn and f.state <> 'cancelled'");
   if (filter.file) add('r.file_id = ?', filter.file);
-  if (filter.database === UNATTRIBUTED.tag) add('r.database_id is null');
+  if (filter.database === UNATTRIBUTED.tag) add("r.database_id is null and r.stable_name not like '++|%'");
+  else if (filter.database === OTHER_WAYS.tag) add("r.stable_name like '++|%'");
   else if (filter.database)
     add('r.database_id = ?', databases.find((d) => d.tag === filter.database)?.id ?? '00000000-0000-0000-0000-000000000000');
   if (filter.unmapped)
@@ -80,7 +82,7 @@ export async function listRecords(
   const pages = Math.max(1, Math.ceil(total / PAGE));
   const page = Math.min(Math.max(1, filter.page), pages);
   const rows = await ctx.em.execute<Row[]>(
-    `select r.no, r.database_id, r.item, r.problems, r.line, t.number, t.withdrawn ${from} order by r.no limit ${PAGE} offset ${(page - 1) * PAGE}`,
+    `select r.no, r.database_id, r.stable_name, r.item, r.problems, r.line, t.number, t.withdrawn ${from} order by r.no limit ${PAGE} offset ${(page - 1) * PAGE}`,
     values,
   );
   return {
@@ -88,7 +90,7 @@ export async function listRecords(
     pages,
     records: rows.map((r) => ({
       no: r.no,
-      tag: databases.find((d) => d.id === r.database_id)?.tag ?? UNATTRIBUTED.tag,
+      tag: standsFor(r, databases).tag,
       title: r.item.title || r.item.doi || r.item.pmid,
       authors: shortAuthors(r.item.authors),
       date: r.item.dates.issue || r.item.dates.online,
@@ -112,7 +114,6 @@ interface Detail extends Row {
 export async function recordView(ctx: Context, reviewId: string, no: number) {
   const review = await openReview(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
-  const named = (id: string | null) => databases.find((d) => d.id === id) ?? UNATTRIBUTED;
   const rows =
     Number.isSafeInteger(no) && no > 0 && no < 2 ** 31
       ? await ctx.em.execute<Detail[]>(
@@ -127,15 +128,17 @@ export async function recordView(ctx: Context, reviewId: string, no: number) {
   const [row] = rows;
   if (!row) throw new NotFound('There is no such record.');
   const others = row.work_no
-    ? await ctx.em.execute<{ no: number; database_id: string | null; title: string; line: number }[]>(
-        `select r.no, r.database_id, r.item->>'title' as title, r.line from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
+    ? await ctx.em.execute<{ no: number; database_id: string | null; stable_name: string; title: string; line: number }[]>(
+        `select r.no, r.database_id, r.stable_name, r.item->>'title' as title, r.line from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
          where m.review_id = ? and m.active and m.work_no = ? and r.no <> ? order by r.no`,
         [reviewId, row.work_no, no],
       )
     : [];
   return {
     no,
-    database: { tag: named(row.database_id).tag, name: named(row.database_id).name },
+    database: { tag: standsFor(row, databases).tag, name: standsFor(row, databases).name },
+    /** It was found in another way than by a database. */
+    otherwise: standsFor(row, databases) === OTHER_WAYS,
     retrieval: row.number,
     withdrawn: row.withdrawn,
     file: row.file,
@@ -147,7 +150,7 @@ export async function recordView(ctx: Context, reviewId: string, no: number) {
     findings: inspectRecord(row.item, Number(review.asOf.slice(0, 4))),
     identifiers: identifiersOf(row.item),
     workNo: row.work_no,
-    others: others.map((o) => ({ no: o.no, tag: named(o.database_id).tag, title: o.title, line: o.line })),
+    others: others.map((o) => ({ no: o.no, tag: standsFor(o, databases).tag, title: o.title, line: o.line })),
   };
 }
 export type RecordView = Awaited<ReturnType<typeof recordView>>;

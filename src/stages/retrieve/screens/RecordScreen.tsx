@@ -41,8 +41,11 @@ export function RecordScreen({ reviewId, record }: { reviewId: string; record: R
         <h1 className="text-head">Record {record.no}</h1>
         <span className="text-slate">
           {record.database.name} · {record.file}, line {record.line} (entry {record.ordinal}) ·{' '}
-          <Link className="text-navy underline underline-offset-2" href={`/reviews/${reviewId}/retrieve/${record.retrieval}`}>
-            retrieval {record.retrieval}
+          <Link
+            className="text-navy underline underline-offset-2"
+            href={record.otherwise ? `/reviews/${reviewId}/others` : `/reviews/${reviewId}/retrieve/${record.retrieval}`}
+          >
+            {record.otherwise ? 'other ways of finding' : `retrieval ${record.retrieval}`}
           </Link>
         </span>
         {record.withdrawn && <Pill look="attention">withdrawn</Pill>}

@@ -11,6 +11,7 @@ data/           one file a kind, one JSON object a line: records raw (field "raw
                 samples and what was said of them, known works. Together they are all that cannot be worked out anew;
                 what can be (claims, joins, classifications, counts) is worked out when the bundle is imported.
 files/          the files that were imported, as they were received, named by their id in data/import_file
+lists/          lists of holdings, of venues and of citations, named by their id in data/library_list
 pdf/            attached PDFs, named by their id in data/attachment
 sieve.json      the working sieve, in its own exchange form
 facts.json      per record and work what the write-up counts; methods.json: the methods paragraphs, each number with

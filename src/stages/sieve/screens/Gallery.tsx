@@ -1,17 +1,22 @@
 'use client';
+import { useEffect, useState } from 'react';
 import type { EvidenceScheme } from '@/core/classify';
 import { fromSample, GALLERY, type Limiter, type Sample } from '@/core/sieve';
 import { Dialog } from '@/ui/dialog';
+import { cautionFor, cutWords } from './kinds/facet';
+import type { FacetCounts } from './kinds/form';
 
 /** Common limiters to start from, by what they are about. */
 export function Gallery({
   open,
   scheme,
+  countsOf,
   onOpenChange,
   onAdd,
 }: {
   open: boolean;
   scheme: EvidenceScheme;
+  countsOf: FacetCounts;
   onOpenChange(open: boolean): void;
   onAdd(limiter: Limiter): void;
 }) {
@@ -33,6 +38,7 @@ export function Gallery({
                   <button type="button" className="w-full rounded-[4px] px-1.5 py-1 text-left hover:bg-picked" onClick={() => add(sample)}>
                     <span className="block font-medium">{sample.name}</span>
                     <span className="block text-note text-slate leading-snug">{sample.meaning}</span>
+                    {open && <Cut sample={sample} scheme={scheme} countsOf={countsOf} />}
                   </button>
                 </li>
               ))}
@@ -42,4 +48,19 @@ export function Gallery({
       </div>
     </Dialog>
   );
+}
+
+/** What a limiter by a list would cut here, before it is set. */
+function Cut({ sample, scheme, countsOf }: { sample: Sample; scheme: EvidenceScheme; countsOf: FacetCounts }) {
+  const [words, setWords] = useState('');
+  useEffect(() => {
+    const test = sample.test(scheme);
+    if (test.kind !== 'facet' || !cautionFor(test.facet)) return;
+    let gone = false;
+    void countsOf(test.facet).then((counts) => !gone && setWords(cutWords(counts, test.allowed)));
+    return () => {
+      gone = true;
+    };
+  }, [sample, scheme, countsOf]);
+  return words ? <span className="block text-copper text-note leading-snug">{words}</span> : null;
 }

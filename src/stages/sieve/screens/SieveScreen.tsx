@@ -121,7 +121,7 @@ export function SieveScreen({ known, ...props }: SieveProps & { known: number[] 
           }}
           onReorder={draft.change}
         />
-        <Toolbar draft={draft} picked={picked} scheme={scheme} onAdded={(id) => setParams({ limiter: id })} />
+        <Toolbar draft={draft} picked={picked} scheme={scheme} countsOf={countsOf} onAdded={(id) => setParams({ limiter: id })} />
         {near && (
           <ListWithSheet
             reviewId={reviewId}

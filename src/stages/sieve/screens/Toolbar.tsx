@@ -7,6 +7,7 @@ import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
 import { Gallery } from './Gallery';
+import type { FacetCounts } from './kinds/form';
 import type { useSieveDraft } from './useSieveDraft';
 
 type Draft = ReturnType<typeof useSieveDraft>;
@@ -14,11 +15,12 @@ interface ToolbarProps {
   draft: Draft;
   picked: Limiter | null;
   scheme: EvidenceScheme;
+  countsOf: FacetCounts;
   onAdded(id: string): void;
 }
 
 /** What can be done to the stack: add, undo, redo, duplicate, switch, remove, save as a version. */
-export function Toolbar({ draft, picked, scheme, onAdded }: ToolbarProps) {
+export function Toolbar({ draft, picked, scheme, countsOf, onAdded }: ToolbarProps) {
   const [adding, setAdding] = useState(false);
   const [saving, setSaving] = useState(false);
   const change = (next: Sieve) => draft.change(next);
@@ -67,6 +69,7 @@ export function Toolbar({ draft, picked, scheme, onAdded }: ToolbarProps) {
       <Gallery
         open={adding}
         scheme={scheme}
+        countsOf={countsOf}
         onOpenChange={setAdding}
         onAdd={(limiter) => {
           change([...draft.latest(), limiter]);

@@ -10,12 +10,15 @@ import { placeOf } from './labels';
 import { MarkedAbstract, MarkedText } from './MarkedText';
 import { MergedFields } from './MergedFields';
 import { marksFor } from './marks';
+import { WaysTo } from './WaysTo';
 
 interface ReadingPaneProps {
   reviewId: string;
   work: WorkDetail;
   marks: boolean;
   onMarks(on: boolean): void;
+  /** Whether the way to it stands here: not where it stands beside it. */
+  withWay?: boolean;
 }
 
 /** The citation and the text, and nothing that says what was made of them: to be judged without being led. */
@@ -58,7 +61,7 @@ function Origin({ work: { records, shown } }: { work: WorkDetail }) {
 }
 
 /** Title and abstract at reading comfort, with the cues marked; its family, and where the copies of it differ. */
-export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps) {
+export function ReadingPane({ reviewId, work, marks, onMarks, withWay = true }: ReadingPaneProps) {
   const { shown, classification } = work;
   const own = (field: 'title' | 'abstract') => marksFor(field, work.shownFrom[field], classification, work.mentions, work.likely);
   return (
@@ -115,6 +118,11 @@ export function ReadingPane({ reviewId, work, marks, onMarks }: ReadingPaneProps
           <h2 className="mb-1 text-lead">Its family, from the earliest to the latest</h2>
           <FamilyTimeline reviewId={reviewId} family={work.family} current={work.no} />
         </section>
+      )}
+      {withWay && (
+        <div className="mt-3">
+          <WaysTo reviewId={reviewId} work={work} />
+        </div>
       )}
       <div className="mt-4">
         <MergedFields reviewId={reviewId} work={work} />

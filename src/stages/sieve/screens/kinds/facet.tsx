@@ -49,10 +49,12 @@ const CAUTIONS: Partial<Record<Facet, string>> = {
   discipline: 'It is the field of the journal, not of the work.',
 };
 
+export const cautionFor = (facet: Facet): string => CAUTIONS[facet] ?? '';
+
 const SOURCES = new Map<string, string>(CODED_AXES.sourceType.values.map((v) => [v.code, v.label.toLowerCase()]));
 
 /** What has none of the values that are let in, by source type: of all of a type that something is known of. */
-function cutWords(counts: Awaited<ReturnType<KindFormProps<'facet'>['countsOf']>>, allowed: readonly string[]): string {
+export function cutWords(counts: Awaited<ReturnType<KindFormProps<'facet'>['countsOf']>>, allowed: readonly string[]): string {
   const cut = counts.filter((c) => !allowed.includes(c.value));
   const works = cut.reduce((n, c) => n + c.works, 0);
   if (works === 0) return '';
