@@ -13,6 +13,8 @@ const LIMITS = [
   { method: 'PUT', path: /^\/api\/bundles\/?$/, bytes: 8192 * MEGABYTE },
   // A register of venues, or the numbers of every work of a large review.
   { method: 'POST', path: /^\/api\/reviews\/[^/]+\/do\/(?:import-venues|decide-many|override-works|add-known)\/?$/, bytes: 8 * MEGABYTE },
+  // Lists of holdings and of citations are whole registers.
+  { method: 'POST', path: /^\/api\/reviews\/[^/]+\/do\/bring-list\/?$/, bytes: 40 * MEGABYTE },
   { method: 'POST', path: /^\/api\/reviews\/[^/]+\/(?:ask|export)\/[^/]+\/?$/, bytes: 8 * MEGABYTE },
 ];
 const OTHERWISE = 1 * MEGABYTE;

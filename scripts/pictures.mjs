@@ -16,7 +16,7 @@ const click = (role, name) => (page) => page.getByRole(role, { name }).first().c
 const VIEWS = [
   { name: 'question', path: 'question' },
   { name: 'retrieve', path: 'retrieve' },
-  { name: 'retrieval', path: 'retrieve/3' },
+  { name: 'citations', path: 'others/citations' },
   { name: 'merge', path: 'merge' },
   { name: 'classify', path: 'classify' },
   { name: 'sieve', path: 'sieve', before: click('button', /held, all works/) },
@@ -27,7 +27,7 @@ const VIEWS = [
   { name: 'slip', path: 'slip/1' },
   { name: 'write-up', path: 'write-up' },
   { name: 'flow', path: 'write-up/flow' },
-  { name: 'references', path: 'write-up/references' },
+  { name: 'requests', path: 'library/requests' },
   { name: 'spot-check', path: 'checks/spot' },
   { name: 'people', path: 'people' },
   { name: 'differences', path: 'decide/differences', of: BY_TWO },

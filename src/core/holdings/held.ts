@@ -49,13 +49,16 @@ function holdingIn(title: HeldTitle, record: Pick<BibRecord, 'dates' | 'volume' 
   for (const embargo of title.embargo) {
     if (!date) return say('cannot-tell', 'there is an embargo, and the source has no date.');
     const edge = isoToDay(earlier(asOf, embargo));
-    const name = `${embargo.length} ${{ D: 'days', M: 'months', Y: 'years' }[embargo.unit]}`;
+    const unit = { D: 'day', M: 'month', Y: 'year' }[embargo.unit];
+    const one = embargo.length === 1;
+    const name = one ? unit : `${embargo.length} ${unit}s`;
+    const isNot = one ? 'is not there' : 'are not there';
     if (embargo.kind === 'P') {
       if (date.to <= edge) continue;
       const until = later(dayToIso(date.to), embargo);
       return date.from > edge
-        ? say('embargoed', `the last ${name} are not there; this from ${until} on.`, until)
-        : say('cannot-tell', `the last ${name} are not there, and the source is dated ${intervalWords(date)}.`);
+        ? say('embargoed', `the last ${name} ${isNot}; this from ${until} on.`, until)
+        : say('cannot-tell', `the last ${name} ${isNot}, and the source is dated ${intervalWords(date)}.`);
     }
     if (date.from >= edge) continue;
     return date.to < edge

@@ -16,7 +16,7 @@ import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 
 /** A list that is larger is a register of everything: take the part that is of use. */
-export const MOST_LIST_CHARS = 60_000_000;
+export const MOST_LIST_CHARS = 30_000_000;
 const MOST_LISTS = 60;
 
 interface Read {

@@ -22,9 +22,14 @@ export async function requestsView(ctx: Context, reviewId: string) {
   const state = await reviewState(ctx, reviewId);
   const settings = libraryOf(review);
   const rows = new Map((await ctx.em.find(FullText, { reviewId })).map((r) => [r.workNo, r]));
+  // What was read, or is known not to be had, is waited for by nobody.
+  const isAssessed = (no: number) => {
+    const verdict = state.staged.get(no)?.fullText?.verdict;
+    return verdict === 'keep' || verdict === 'exclude';
+  };
   const attached = new Set((await attachmentsOf(ctx, reviewId)).map((a) => a.workNo));
   const works = [...new Set([...(await soughtNumbers(ctx, reviewId)), ...[...rows.values()].filter((r) => r.asked).map((r) => r.workNo)])]
-    .filter((no) => state.indexOf.has(no) && (!attached.has(no) || rows.get(no)?.asked))
+    .filter((no) => state.indexOf.has(no) && !isAssessed(no) && (!attached.has(no) || rows.get(no)?.asked))
     .sort((a, b) => a - b);
   const items = await itemsOf(ctx, reviewId, works);
   const today = localDay(ctx.now());
