@@ -125,7 +125,7 @@ module.exports = {
     core('books', ['record', 'formats', 'formats/xml', 'merge']),
     core('citations', ['record', 'formats', 'formats/xml', 'merge', 'pasted', 'found']),
     core('requests', ['record']),
-    core('search', ['record', 'formats', 'formats/xml', 'query', 'sieve', 'parity', 'checks', 'classify']),
+    core('search', ['found', 'record', 'formats', 'formats/xml', 'query', 'sieve', 'parity', 'checks', 'classify']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|pages|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -14,6 +14,7 @@ import { likely } from './likely';
 import { merging } from './merging';
 import { mutations } from './mutations';
 import { outside } from './outside';
+import { pages } from './pages';
 import { people } from './people';
 import { pointing } from './pointing';
 import { machine } from './print';
@@ -38,6 +39,7 @@ if (wants('quality')) await quality();
 if (wants('sieving')) await sieving();
 if (wants('searching')) await searching();
 if (wants('browsing')) await browsing();
+if (wants('pages')) await pages();
 if (wants('deciding')) await deciding();
 if (wants('checks')) await checks();
 if (wants('people')) await people();

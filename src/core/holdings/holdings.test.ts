@@ -45,6 +45,11 @@ test('a list is read whatever the order of its fields, and a line that cannot be
   expect(() => readKbart('title,issn\nA,1')).toThrow(HoldingsFault);
 });
 
+test('cells that a spreadsheet put into quotation marks, and numbers with long dashes, are read', () => {
+  const { titles } = readKbart('Publication_Title\tPrint_Identifier\r\n"Night ""Work"""\t9990–2036\r\n');
+  expect(titles).toMatchObject([{ title: 'Night "Work"', issns: ['9990-2036'] }]);
+});
+
 test.each([
   ['R1Y', [{ kind: 'R', length: 1, unit: 'Y' }]],
   ['P6M', [{ kind: 'P', length: 6, unit: 'M' }]],

@@ -38,6 +38,12 @@ export class HoldingsFault extends Error {}
 
 const NEEDED = 'publication_title';
 
+/** A cell as a spreadsheet may have written it: in quotation marks, those within doubled. */
+function unquoted(cell: string): string {
+  const text = cell.trim();
+  return text.length > 1 && text.startsWith('"') && text.endsWith('"') ? text.slice(1, -1).replace(/""/g, '"').trim() : text;
+}
+
 /**
  * Reads a list of holdings: a table by tabs, its first line the names of the fields. Fields in any order; those that are not
  * known are left out; a line that cannot be used is named and costs no other.
@@ -57,7 +63,7 @@ export function readKbart(text: string): ReadHoldings {
     if (i === 0 || line.trim() === '') continue;
     const report = (message: string) => problems.push({ line: i + 1, message });
     const cells = line.split('\t');
-    const of = (name: string) => (cells[names.indexOf(name)] ?? '').trim();
+    const of = (name: string) => unquoted(cells[names.indexOf(name)] ?? '');
     const title = of(NEEDED);
     if (cells.length > names.length && cells.slice(names.length).some((c) => c.trim() !== ''))
       report(`It has ${cells.length} cells where there are ${names.length} fields.`);
@@ -72,8 +78,9 @@ function titleOf(of: (name: string) => string, title: string, line: number, repo
   for (const name of ['print_identifier', 'online_identifier']) {
     const number = of(name);
     if (!number) continue;
-    const issn = checkIssn(number);
-    const isbn = checkIsbn(number);
+    const plain = number.replace(/[\u2010-\u2015]/g, '-');
+    const issn = checkIssn(plain);
+    const isbn = checkIsbn(plain);
     if (issn) issns.push(issn);
     else if (isbn) isbns.push(isbn);
     else report(`“${number}” is neither an ISSN nor an ISBN.`);

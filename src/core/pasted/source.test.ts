@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { EMPTY_SOURCE } from '@/core/found';
-import { bareIdentifier, formOf, readSource, recordOf } from './source';
+import { bareIdentifier, formOf, howManyIn, readSource, recordOf } from './source';
 
 test.each([
   ['10.5555/abc.1', { doi: '10.5555/abc.1' }],
@@ -43,6 +43,18 @@ test('a form makes a record whose identifiers were checked; what is none is told
   });
   expect(wrong.faults.map((f) => f.field)).toEqual(['doi', 'pmid', 'isbn', 'issn', 'url', 'date']);
 });
+
+test.each([
+  ['Ketteridge A. Women at the hatches [dissertation]. Tamsin University; 2017.', 'thesis'],
+  ['https://mill.example/report.pdf', 'webpage'],
+  ['Falk I. Lamps. Night Work. 2015;4(2):11-9.', 'article-journal'],
+])('the kind of source of %s', (text, kind) => expect(formOf(readSource(text).record).kind).toBe(kind));
+
+test.each([
+  ['Falk I. Lamps.\nNight Work. 2015;4:1.', 1],
+  ['1. Falk I. Lamps. 2015.\n2. Sund B. Shades. 2016.', 2],
+  ['Falk I. Lamps. 2015.\n\nSund B. Shades. 2016.\n\nOsei K. Naps. 2017.', 3],
+])('%j holds so many references', (text, n) => expect(howManyIn(text)).toBe(n));
 
 test('whatever is pasted, reading it ends and its form can be shown', () => {
   fc.assert(

@@ -12,10 +12,24 @@ export function bareIdentifier(text: string): { doi: string } | { pmid: string }
   return pmid ? { pmid: normalisePmid(pmid) } : null;
 }
 
+/** @source common practice: styles print it in brackets */
+const THESIS = /\[[^\]]{0,40}\b(?:dissertation|thesis)\b/i;
+
+/** How many references a text holds, as far as its lines say: numbered ones, or paragraphs each with a year. */
+export function howManyIn(text: string): number {
+  const numbered = text.split('\n').filter((line) => /^\s*(?:\[\d{1,3}\]|\d{1,3}[.)])\s+\S/.test(line)).length;
+  const dated = text.split(/\n\s*\n/).filter((part) => /\b(?:1[5-9]|20)\d{2}\b/.test(part)).length;
+  return Math.max(1, numbered, dated);
+}
+
 /** What was pasted: an identifier alone, or a reference. */
 export function readSource(text: string): PastedReference {
   const own = bareIdentifier(text);
-  if (!own) return readReference(text);
+  if (!own) {
+    const read = readReference(text);
+    if (THESIS.test(text)) read.record.types = [{ vocabulary: 'csl-type', term: 'thesis' }];
+    return read;
+  }
   const record = emptyRecord('csl-json');
   if ('doi' in own) record.doi = own.doi;
   else if ('pmid' in own) record.pmid = own.pmid;
@@ -26,15 +40,18 @@ export function readSource(text: string): PastedReference {
 /** A record as a form shows it. The kind of source is the record's own where it says one, else what its fields make likely. */
 export function formOf(record: BibRecord): SourceForm {
   const said = record.types.map((t) => t.term).find((t): t is HandKind => Object.hasOwn(HAND_KINDS, t));
-  const likely: HandKind = record.isbns.length
-    ? record.container && record.pages
-      ? 'chapter'
-      : 'book'
-    : record.container
-      ? 'article-journal'
-      : record.publisher
-        ? 'book'
-        : 'document';
+  const onlyAddress = record.urls.length > 0 && !record.container && !record.publisher && !record.doi;
+  const likely: HandKind = onlyAddress
+    ? 'webpage'
+    : record.isbns.length
+      ? record.container && record.pages
+        ? 'chapter'
+        : 'book'
+      : record.container
+        ? 'article-journal'
+        : record.publisher
+          ? 'book'
+          : 'document';
   return {
     ...EMPTY_SOURCE,
     kind: said ?? likely,

@@ -96,7 +96,7 @@ function searched({ question, retrievals, asOf }: Done, ask: Ask): Piece[] {
   pieces.push(
     'Together ',
     ...one(ask('records'), 'record was', 'records were'),
-    ' retrieved; after ',
+    ask('found-otherwise').n ? ' retrieved, those found in other ways among them; after ' : ' retrieved; after ',
     ...one(ask('duplicates'), 'duplicate was', 'duplicates were'),
     ' joined with the record they repeat, ',
     ...one(ask('works'), 'work', 'works'),

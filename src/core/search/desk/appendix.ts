@@ -1,3 +1,5 @@
+import { WAY_WORDS, type Way } from '@/core/found';
+
 /** A line of a search as it is published. */
 export interface PublishedLine {
   label: string;
@@ -31,6 +33,9 @@ export interface SearchFacts {
   elsewhere: readonly { database: string; day: string; strategy: string }[];
   readings: readonly StrategyRead[];
   saved: readonly { name: string; everyDays: number; lastRun: string }[];
+  /** Sources found in other ways than by a database, by way and place; and rounds of following citations. */
+  otherwise: readonly { way: Way; place: string; n: number }[];
+  rounds: number;
   records: number;
   works: number;
 }
@@ -50,10 +55,16 @@ const list = (values: readonly string[]) => [...new Set(values)].join(', ');
  * The items of PRISMA-S, filled as far as they are known, each saying what is missing.
  * @source PRISMA-S (Rethlefsen et al., Systematic Reviews 2021;10:39), the sixteen items; from memory
  */
-export function prismaS({ searches, elsewhere, readings, saved, records, works }: SearchFacts): ReportedItem[] {
+export function prismaS({ searches, elsewhere, readings, saved, otherwise, rounds, records, works }: SearchFacts): ReportedItem[] {
   const byHand = elsewhere.map((e) => e.database).filter((d) => !searches.some((s) => s.database === d));
   const limits = list(searches.flatMap((s) => s.lines.filter((l) => l.set).map((l) => `${s.database}: ${l.set}`)));
   const days = list([...searches, ...elsewhere].filter((s) => s.day).map((s) => `${s.database} ${s.day}`));
+  const found = (...ways: Way[]) =>
+    otherwise
+      .filter((o) => ways.includes(o.way))
+      .map((o) => `${o.place || WAY_WORDS[o.way].label} (${n(o.n)})`)
+      .join('; ');
+  const cited = otherwise.filter((o) => o.way === 'citation').reduce((sum, o) => sum + o.n, 0);
   const item = (number: number, name: string, said: string, missing: string): ReportedItem => ({
     number,
     item: name,
@@ -69,10 +80,15 @@ export function prismaS({ searches, elsewhere, readings, saved, records, works }
     ),
     item(2, 'Several databases searched at once', '', 'Say so if several databases were searched through one platform at once.'),
     item(3, 'Study registries', '', 'Say which registries were searched, or that none was.'),
-    item(4, 'Websites and other sources browsed', '', 'Say what was browsed, and how.'),
-    item(5, 'Citation searching', '', 'Say whether references were followed, and of which works.'),
-    item(6, 'People asked', '', 'Say whom you asked for sources, or that you did not.'),
-    item(7, 'Other ways', '', 'Say what else was done, or that nothing was.'),
+    item(4, 'Websites and other sources browsed', found('website', 'organisation', 'hand'), 'Say what was browsed, and how.'),
+    item(
+      5,
+      'Citation searching',
+      rounds || cited ? `${rounds === 1 ? 'one round' : `${rounds} rounds`} from the kept works; ${n(cited)} sources taken in` : '',
+      'Say whether references were followed, and of which works.',
+    ),
+    item(6, 'People asked', found('person'), 'Say whom you asked for sources, or that you did not.'),
+    item(7, 'Other ways', found('other'), 'Say what else was done, or that nothing was.'),
     item(
       8,
       'Full strategies, as they were run',

@@ -232,12 +232,19 @@ test('the appendix names every line with its count, and every item says what is 
     elsewhere: [{ database: 'Quayside', day: '', strategy: 'mills' }],
     readings: [],
     saved: [],
-    ...{ records: 20, works: 15 },
+    otherwise: [
+      { way: 'person' as const, place: 'A keeper', n: 2 },
+      { way: 'citation' as const, place: '', n: 3 },
+    ],
+    ...{ rounds: 1, records: 20, works: 15 },
   };
   const items = prismaS(facts);
   expect(items.map((i) => i.number)).toEqual(Array.from({ length: 16 }, (_, i) => i + 1));
   for (const i of items) expect((i.said === '') !== (i.missing === '')).toBe(true);
   expect(items[8]!.said).toBe('Vellmora: Years');
+  expect(items[4]!.said).toBe('one round from the kept works; 3 sources taken in');
+  expect(items[5]!.said).toBe('A keeper (2)');
+  expect(items[6]!.missing).toMatch(/what else was done/);
   expect(items[13]!.missing).toMatch(/Nobody is written down/);
   const text = writeAppendix('Lamps', facts);
   for (const part of [

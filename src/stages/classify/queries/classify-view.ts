@@ -1,4 +1,5 @@
 import type { WorkAxis } from '@/core/classify';
+import { partOf } from '@/platform/cache/parts';
 import { type Context, openReview } from '@/platform/context';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { databasesOf, unmappedTerms } from '@/stages/retrieve';
@@ -24,19 +25,31 @@ export async function disputesOf(ctx: Context, reviewId: string): Promise<Disput
   );
 }
 
+/** What the figures follow from: whatever changes works or claims raises the revision of the review. */
+const FOLLOWS_FROM = ['review', 'venue', 'source_database', 'ruling'] as const;
+
+/** They take a look at every work of the review, so they are kept until one of these changes. */
+async function figures(ctx: Context, reviewId: string) {
+  const gaps = await venueGaps(ctx, reviewId);
+  return {
+    ...{ gaps: gaps.slice(0, 300), gapsInAll: gaps.length },
+    disputes: await disputesOf(ctx, reviewId),
+    unmapped: await unmappedTerms(ctx, reviewId),
+  };
+}
+
 /** What the Classify screen shows beside what its worker counts. */
 export async function classifyView(ctx: Context, reviewId: string) {
   const review = await openReview(ctx, reviewId);
-  const gaps = await venueGaps(ctx, reviewId);
+  const { gaps, gapsInAll, disputes, unmapped } = await partOf(ctx, reviewId, 'classify-figures', FOLLOWS_FROM, () =>
+    figures(ctx, reviewId),
+  );
   return {
     revision: review.revision,
     kind: review.kind,
     scheme: await schemeOf(ctx.em, review),
     databases: (await databasesOf(ctx, reviewId)).map((d) => ({ id: d.id, tag: d.tag, name: d.name })),
-    disputes: await disputesOf(ctx, reviewId),
-    unmapped: await unmappedTerms(ctx, reviewId),
-    gaps: gaps.slice(0, 300),
-    gapsInAll: gaps.length,
+    ...{ disputes, unmapped, gaps, gapsInAll },
     venues: (await venuesOf(ctx.em, reviewId)).length,
   };
 }

@@ -1,31 +1,42 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Lists } from '@/core/classify';
 import { readStandings } from '@/core/formats';
-import { type HeldTitle, Holdings, readKbart } from '@/core/holdings';
-import { type StandingList, StandingLists } from '@/core/venues';
+import { Holdings, readKbart } from '@/core/holdings';
+import { StandingLists } from '@/core/venues';
 import { recent } from '@/platform/cache/process-wide';
 import { ListRow, type Review } from '@/platform/db/schema';
 import { keptText } from '@/platform/files/kept-files';
 
-const titles = recent<readonly HeldTitle[]>('held-titles', 20);
-const rows = recent<StandingList['rows']>('standing-rows', 20);
+/** By their content: a list may have hundreds of thousands of titles, and every ruling on a work asks it. */
+const known = recent<Omit<Lists, 'asOf'>>('library-lists', 6);
 
 /** Lists of holdings and of the standing of venues that were brought and not taken away, read from the files as they came. */
 export async function listsOf(em: EntityManager, review: Pick<Review, 'id' | 'asOf'>): Promise<Lists> {
-  const lists = await em.find(ListRow, { reviewId: review.id, removed: false }, { orderBy: { at: 'asc', id: 'asc' } });
-  const held: HeldTitle[][] = [];
-  const standings: StandingList[] = [];
-  for (const { kind, sha256, name, day } of lists) {
-    if (kind === 'holdings') {
-      const known = titles.get(sha256) ?? readKbart(await keptText(em, review.id, sha256)).titles;
-      titles.set(sha256, known);
-      held.push([...known]);
-    }
-    if (kind === 'standing') {
-      const known = rows.get(sha256) ?? readStandings(await keptText(em, review.id, sha256)).rows;
-      rows.set(sha256, known);
-      standings.push({ name, year: Number(day.slice(0, 4)), rows: known });
-    }
+  const rows = await em.find(
+    ListRow,
+    { reviewId: review.id, removed: false, kind: { $in: ['holdings', 'standing'] } },
+    { orderBy: { at: 'asc', id: 'asc' } },
+  );
+  // The same file in two reviews says the same.
+  const key = rows.map((r) => [r.kind, r.sha256, r.name, r.day].join(' ')).join('\n');
+  let lists = known.get(key);
+  if (!lists) {
+    lists = await read(em, review.id, rows);
+    known.set(key, lists);
   }
-  return { holdings: held.length ? new Holdings(held.flat()) : null, standings: new StandingLists(standings), asOf: review.asOf };
+  return { ...lists, asOf: review.asOf };
+}
+
+async function read(em: EntityManager, reviewId: string, rows: readonly ListRow[]): Promise<Omit<Lists, 'asOf'>> {
+  const of = (kind: ListRow['kind']) => rows.filter((r) => r.kind === kind);
+  const texts = (list: readonly ListRow[]) => Promise.all(list.map((r) => keptText(em, reviewId, r.sha256)));
+  const held = (await texts(of('holdings'))).flatMap((text) => readKbart(text).titles);
+  const standing = of('standing');
+  const read = await texts(standing);
+  return {
+    holdings: of('holdings').length ? new Holdings(held) : null,
+    standings: new StandingLists(
+      standing.map(({ name, day }, i) => ({ name, year: Number(day.slice(0, 4)), rows: readStandings(read[i]!).rows })),
+    ),
+  };
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bareIdentifier, formOf, readSource } from '@/core/pasted';
+import { bareIdentifier, formOf, howManyIn, readSource } from '@/core/pasted';
 import type { BibRecord } from '@/core/record';
 import { OutsideFault } from '@/platform/outside/ask';
 import { reviewQuery } from '@/platform/verbs/declare';
@@ -18,6 +18,12 @@ export const readPasted = reviewQuery({
   rests: ['retrieval', 'question'],
   async run(ctx, { text }) {
     const { reviewId } = ctx;
+    const several = howManyIn(text);
+    if (several > 1)
+      return refuse(
+        'nothing-read',
+        `These look like ${several} references. Paste one at a time; a whole list is a file of records: add a retrieval for it.`,
+      );
     const read = readSource(text);
     let record = read.record;
     let looked = '';
@@ -35,7 +41,7 @@ export const readPasted = reviewQuery({
         looked = error.message;
       }
     else if (bareIdentifier(text)) looked = 'No register is set that could describe it: fill in the rest.';
-    if (!/\p{L}{2}/u.test(record.title) && !id)
+    if (!/\p{L}{2}/u.test(record.title) && !id && record.urls.length === 0)
       return refuse('nothing-read', 'Neither an identifier nor a title could be read. Fill in the form instead.');
     const there = (await knownWorks(ctx, reviewId)).works.find(record);
     const title = there === null ? '' : ((await titlesOf(ctx, reviewId, [there])).get(there) ?? '');

@@ -26,6 +26,10 @@ export const MOST_FOLLOWED = 500;
 /** Leads of which only an identifier is known, and that a register is asked about. */
 const MOST_DESCRIBED = 300;
 const AT_ONCE = 4;
+/** A source that fails so often, one time after the other, is not asked any more. */
+const MOST_BROKEN = 5;
+/** References that are read in one round. */
+const MOST_REFERENCES = 50_000;
 const BOUNDS = { bytes: 20_000_000, ms: 15_000 };
 
 export interface Followed {
@@ -69,16 +73,20 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
   const { citations, register } = libraryOf(ctx.review);
   const asked = new Set<number>();
   if (citations) {
+    let broken = 0;
     await eachInTurn(kept, async (work) => {
+      if (broken >= MOST_BROKEN) return;
       const id = work.dois[0] ?? (work.pmids[0] && `pmid:${work.pmids[0]}`);
       if (!id) return;
       try {
         const { bytes } = await getOutside(addressOf(citations, id), BOUNDS);
         lines.push(...readCitations(new TextDecoder().decode(bytes)).lines);
         asked.add(work.no);
+        broken = 0;
       } catch (error) {
-        if (error instanceof OutsideFault || error instanceof CitationsFault) failed.push(`Work ${work.no}: ${error.message}`);
-        else throw error;
+        if (!(error instanceof OutsideFault || error instanceof CitationsFault)) throw error;
+        failed.push(`Work ${work.no}: ${error.message}`);
+        if (++broken === MOST_BROKEN) failed.push('The citation index was not asked about the rest.');
       }
     });
     if (asked.size) sources.push(`${new URL(citations).host}, asked on ${localDay(ctx.now())}`);
@@ -111,19 +119,23 @@ async function referencesOfWorks(ctx: OpenReview, numbers: readonly number[], so
      where m.review_id = ? and m.active and m.work_no = any(?::int[]) order by r.no`,
     [reviewId, `{${numbers.join(',')}}`],
   );
-  let [inRecords, inPdfs] = [0, 0];
+  let [inRecords, inPdfs, all] = [0, 0, 0];
   for (const { work, item, raw } of rows) {
+    if (all > MOST_REFERENCES) break;
     const own = referencesOf(item, raw);
+    all += own.length;
     if (own.length) inRecords++;
     add(work, own);
   }
   const wanted = new Set(numbers);
   for (const pdf of (await attachmentsOf(ctx, reviewId)).filter((a) => wanted.has(a.workNo) && a.hasText)) {
+    if (all > MOST_REFERENCES) break;
     const pages = await ctx.em.execute<{ text: string }[]>(
       'select text from attachment_page where review_id = ? and attachment_id = ? order by page',
       [reviewId, pdf.id],
     );
     const own = listedReferences(pages.map((p) => p.text)).map((r) => printedReference(r.text, `${pdf.name}, page ${r.page}`));
+    all += own.length;
     if (own.length) inPdfs++;
     add(pdf.workNo, own);
   }
@@ -137,7 +149,7 @@ async function describe(leads: Lead[], register: string, works: { find(r: BibRec
   const bare = leads.filter((l) => l.work === null && !l.record.title && (l.record.doi || l.record.pmid)).slice(0, MOST_DESCRIBED);
   let broken = 0;
   await eachInTurn(bare, async (lead) => {
-    if (broken > 3) return;
+    if (broken >= MOST_BROKEN) return;
     try {
       const described = await describedAt(register, lead.record.doi || `pmid:${lead.record.pmid}`);
       if (!described) return;

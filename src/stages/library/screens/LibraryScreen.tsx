@@ -1,6 +1,5 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { useJobs } from '@/client/useJobs';
@@ -35,11 +34,7 @@ const KINDS: Readonly<Record<List['kind'], { title: string; unit: string; about:
 /** The lists that tell of works by their venue, the library's addresses, and what all that comes to for the works of the review. */
 export function LibraryScreen({ reviewId, view }: { reviewId: string; view: LibraryView }) {
   const router = useRouter();
-  const { jobs, poke } = useJobs(reviewId, []);
-  const working = jobs.some((j) => j.state === 'running' || j.state === 'queued');
-  useEffect(() => {
-    if (!working) router.refresh();
-  }, [working, router]);
+  const { poke } = useJobs(reviewId, []);
   const changed = () => {
     poke();
     router.refresh();

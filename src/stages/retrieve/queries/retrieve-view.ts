@@ -1,5 +1,6 @@
 import { FORMATS } from '@/core/formats';
 import { type CountLine, checkSteps, reconcileCounts } from '@/core/parity';
+import { partOf } from '@/platform/cache/parts';
 import { type Context, openReview } from '@/platform/context';
 import { ImportFile, Job, type Retrieval } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
@@ -109,15 +110,11 @@ export const askJobs = reviewQuery({
 });
 export type JobLine = Awaited<ReturnType<typeof jobLines>>[number];
 
-/** What Retrieve shows: the databases, the search log with its files and sums, and the jobs under way. */
-export async function retrieveView(ctx: Context, reviewId: string) {
-  await openReview(ctx, reviewId);
-  // Jobs come first: one that ends while the rest is read must count as under way, or nobody would look again.
-  const jobs = await jobLines(ctx, reviewId);
-  const databases = await databasesOf(ctx, reviewId);
-  const files = (await ctx.em.find(ImportFile, { reviewId }, { orderBy: { receivedAt: 'asc' } })).map(fileLine);
-  const retrievals = await retrievalsOf(ctx, reviewId);
-  const numbers = new Map(retrievals.map((r) => [r.id, r.number]));
+/** What the figures follow from, beside which records there are: what is known of them raises the revision of the review. */
+const FOLLOWS_FROM = ['review', 'source_database'] as const;
+
+/** Counts over every record, kept until one of these changes. */
+async function figures(ctx: Context, reviewId: string) {
   const [{ unattributed }] = await ctx.em.execute<[{ unattributed: number }]>(
     `select count(*)::int as unattributed from active_record r where review_id = ? and database_id is null
        and not exists (select 1 from finding f where f.review_id = r.review_id and f.record_no = r.no)`,
@@ -129,6 +126,28 @@ export async function retrieveView(ctx: Context, reviewId: string) {
      where r.review_id = ? group by r.database_id`,
     [reviewId],
   );
+  const [{ others }] = await ctx.em.execute<[{ others: number }]>(
+    `select count(*)::int as others from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no
+     where f.review_id = ?`,
+    [reviewId],
+  );
+  return { unattributed, unmapped, others };
+}
+
+/** What Retrieve shows: the databases, the search log with its files and sums, and the jobs under way. */
+export async function retrieveView(ctx: Context, reviewId: string) {
+  await openReview(ctx, reviewId);
+  // Jobs come first: one that ends while the rest is read must count as under way, or nobody would look again.
+  const jobs = await jobLines(ctx, reviewId);
+  const databases = await databasesOf(ctx, reviewId);
+  const files = (await ctx.em.find(ImportFile, { reviewId }, { orderBy: { receivedAt: 'asc' } })).map(fileLine);
+  const retrievals = await retrievalsOf(ctx, reviewId);
+  const numbers = new Map(retrievals.map((r) => [r.id, r.number]));
+  const active = retrievals.flatMap((r) => (r.withdrawn ? [] : [r.id]));
+  const read = files.reduce((n, f) => n + (f.state === 'imported' ? f.parsed : 0), 0);
+  // Records that were read or withdrawn count before they are merged, too.
+  const name = `retrieve-figures ${read} ${active.join()}`;
+  const { unattributed, unmapped, others } = await partOf(ctx, reviewId, name, FOLLOWS_FROM, () => figures(ctx, reviewId));
   return {
     databases: databases.map(({ id, name, tag, profile }) => ({
       id,
@@ -140,18 +159,10 @@ export async function retrieveView(ctx: Context, reviewId: string) {
     retrievals: retrievals.map((r) => retrievalLine(r, files, databases, r.updates ? (numbers.get(r.updates) ?? null) : null)),
     formats: Object.entries(FORMATS).map(([code, { label }]) => ({ code, label })),
     unattributed,
-    others: await countOthers(ctx, reviewId),
+    others,
     aside: await countAside(ctx.em, reviewId),
     jobs,
   };
 }
 
-/** Sources found in other ways than databases, and rounds of citation searching. */
-async function countOthers(ctx: Context, reviewId: string): Promise<number> {
-  const [{ n }] = await ctx.em.execute<[{ n: number }]>(
-    'select count(*)::int as n from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no where f.review_id = ?',
-    [reviewId],
-  );
-  return n;
-}
 export type RetrieveView = Awaited<ReturnType<typeof retrieveView>>;

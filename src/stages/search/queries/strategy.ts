@@ -4,6 +4,7 @@ import { isoToDay } from '@/core/record';
 import { blockQuery, type QueryDialect, queryOf } from '@/core/search/blocks';
 import { type HandLine, handLines, type SearchFacts, writeAppendix } from '@/core/search/desk';
 import { type Context, openReview } from '@/platform/context';
+import { CitationRound } from '@/platform/db/schema';
 import { schemeOf } from '@/stages/classify';
 import { databasesOf, retrievalsOf } from '@/stages/retrieve';
 import { doorsOf, sheetNow } from '../store/desk';
@@ -61,6 +62,12 @@ export async function searchFacts(ctx: Context, reviewId: string): Promise<Searc
             (select count(*)::int from work where review_id = ? and absorbed_by is null) as works`,
     [reviewId, reviewId],
   );
+  const otherwise = await em.execute<SearchFacts['otherwise'][number][]>(
+    `select f.way, f.place, count(*)::int as n from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no
+     where f.review_id = ? group by 1, 2 order by 1, 2`,
+    [reviewId],
+  );
+  const rounds = await em.count(CitationRound, { reviewId });
   const nameOf = (id: string) => databases.find((d) => d.id === id)?.name ?? 'a database that was removed';
   return {
     searches: databases
@@ -91,7 +98,7 @@ export async function searchFacts(ctx: Context, reviewId: string): Promise<Searc
       .map((r) => ({ database: r.databaseIds.map(nameOf).join(' + '), day: r.searchedOn, strategy: r.strategy })),
     readings: readings.map(({ reader, readOn, changed, sheetNumber }) => ({ reader, readOn, changed, sheetNumber })),
     saved: saved.map((s) => ({ name: s.name, everyDays: s.everyDays, lastRun: s.runs[0]?.at.slice(0, 10) ?? '' })),
-    ...{ records, works },
+    ...{ otherwise, rounds, records, works },
   };
 }
 
