@@ -11,6 +11,8 @@ import { count } from '@/ui/words';
 import { WriteUpNav } from './WriteUpNav';
 
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
+const isOther = (box: FlowBox): boolean => box.startsWith('other');
+
 /** As wide as the page, however many arms it has. */
 const FRAME = 'mt-2 overflow-x-auto rounded-[6px] border border-rule bg-white p-2 [&_svg]:h-auto [&_svg]:max-w-full';
 
@@ -79,16 +81,18 @@ export function FlowScreen({
               void save();
             }}
           >
-            {(Object.keys(FLOW_BOXES) as FlowBox[]).map((box) => (
-              <TextField
-                key={box}
-                label={FLOW_BOXES[box]}
-                placeholder={FLOW_BOXES[box]}
-                maxLength={120}
-                value={words[box] ?? ''}
-                onChange={(e) => setWords((old) => ({ ...old, [box]: e.target.value }))}
-              />
-            ))}
+            {(Object.keys(FLOW_BOXES) as FlowBox[])
+              .filter((box) => flow.other || !isOther(box))
+              .map((box) => (
+                <TextField
+                  key={box}
+                  label={isOther(box) ? `${FLOW_BOXES[box]}, beside the databases` : FLOW_BOXES[box]}
+                  placeholder={FLOW_BOXES[box]}
+                  maxLength={120}
+                  value={words[box] ?? ''}
+                  onChange={(e) => setWords((old) => ({ ...old, [box]: e.target.value }))}
+                />
+              ))}
             <div>
               <Button type="submit" look="solid" disabled={!changed}>
                 Save the wording
