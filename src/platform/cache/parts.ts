@@ -34,6 +34,8 @@ const STAMPS = [
 ].join(', ');
 
 const parts = recent<unknown>('parts', 400);
+/** What grows with the works of a review: so few that they never weigh more than the reviews themselves. */
+const largeParts = recent<unknown>('large-parts', 12);
 
 /** What a request reads, it reads once: a page, or the questions that come together. */
 export async function perRequest<T>(ctx: Reader, key: string, read: () => Promise<T>): Promise<T> {
@@ -51,6 +53,7 @@ export const reading = <C extends Reader>(ctx: C): C => ({ ...ctx, kept: new Map
  * how they stand, and reads only what has changed. Where something is changed everything is read anew.
  * @param name of its own
  * @param read gives plain data, which nobody may change
+ * @param large whether it grows with the number of works
  */
 export async function partOf<T>(
   ctx: Reader,
@@ -58,15 +61,17 @@ export async function partOf<T>(
   name: string,
   from: readonly PartTable[],
   read: () => Promise<T>,
+  large = false,
 ): Promise<T> {
   if (!ctx.kept) return read();
+  const kept = large ? largeParts : parts;
   const stamps = await stampsOf(ctx, reviewId);
   if (!stamps) return read();
   const key = [reviewId, name, ...from.map((t) => stamps[t])].join('|');
-  const known = parts.get(key);
+  const known = kept.get(key);
   if (known !== undefined) return known as T;
   const value = await read();
-  parts.set(key, value);
+  kept.set(key, value);
   return value;
 }
 

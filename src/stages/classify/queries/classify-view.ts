@@ -41,8 +41,13 @@ async function figures(ctx: Context, reviewId: string) {
 /** What the Classify screen shows beside what its worker counts. */
 export async function classifyView(ctx: Context, reviewId: string) {
   const review = await openReview(ctx, reviewId);
-  const { gaps, gapsInAll, disputes, unmapped } = await partOf(ctx, reviewId, 'classify-figures', FOLLOWS_FROM, () =>
-    figures(ctx, reviewId),
+  const { gaps, gapsInAll, disputes, unmapped } = await partOf(
+    ctx,
+    reviewId,
+    'classify-figures',
+    FOLLOWS_FROM,
+    () => figures(ctx, reviewId),
+    true,
   );
   return {
     revision: review.revision,

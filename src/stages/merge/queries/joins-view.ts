@@ -1,4 +1,5 @@
 import { compareRecords, comparisonWords, type MergeKeys, prepare } from '@/core/merge';
+import { partOf } from '@/platform/cache/parts';
 import { type Context, openReview } from '@/platform/context';
 import { databasesOf, standsFor } from '@/stages/retrieve';
 import { standingRulings } from '../store/merge-rulings';
@@ -46,48 +47,72 @@ export async function joinsView(
 ) {
   await openReview(ctx, reviewId);
   const databases = await databasesOf(ctx, reviewId);
-  const rows = await ctx.em.execute<Row[]>(
+  const wanted = find.trim().toLowerCase();
+  const scores = wanted
+    ? await scoresOf(ctx, reviewId, wanted)
+    : await partOf(ctx, reviewId, 'join-scores', ['review'], () => scoresOf(ctx, reviewId), true);
+  const rank = (i: number): number =>
+    order === 'newest' ? -scores.works[i]! : order === 'sample' ? drawn(scores.works[i]!, seed) : scores.weakest[i]!;
+  const sorted = Array.from(scores.works, (_, i) => i).sort((x, y) => rank(x) - rank(y) || scores.works[x]! - scores.works[y]!);
+  const listed = (order === 'sample' ? sorted.slice(0, SPOT_CHECK) : sorted).map((i) => scores.works[i]!);
+  const pages = Math.max(1, Math.ceil(listed.length / PAGE));
+  const at = Math.min(Math.max(1, page), pages);
+  const shown = listed.slice((at - 1) * PAGE, at * PAGE);
+  const members = byWork(await rowsOf(ctx, reviewId, shown));
+  const joined = new Set((await standingRulings(ctx.em, reviewId)).filter((r) => r.verdict === 'join').flatMap((r) => [r.a, r.b]));
+  return {
+    total: scores.works.length,
+    pages,
+    page: at,
+    joins: shown.flatMap((workNo): JoinLine[] => {
+      const own = members.get(workNo);
+      if (!own) return [];
+      return [
+        {
+          workNo,
+          records: own.map((m) => {
+            const database = standsFor(m, databases);
+            return { no: m.no, tag: database.tag, database: database.name, title: m.title, authors: m.authors ?? '' };
+          }),
+          weakest: weakestTie(own),
+          ruled: own.some((m) => joined.has(m.no)),
+        },
+      ];
+    }),
+  };
+}
+
+/** Records of works of several, with what they are compared by. @param works those that are wanted; all when not given */
+const rowsOf = (ctx: Context, reviewId: string, works?: readonly number[]): Promise<Row[]> =>
+  ctx.em.execute<Row[]>(
     `select m.work_no, r.no, r.database_id, r.stable_name, r.item->>'title' as title, k.doc as keys,
        (select string_agg(a->>'family', ', ') from jsonb_array_elements(r.item->'authors') a) as authors
      from work_record m join record r on r.review_id = m.review_id and r.no = m.record_no
      join merge_key k on k.review_id = m.review_id and k.record_no = m.record_no
-     where m.review_id = ? and m.active and exists (
+     where m.review_id = ? and m.active ${works ? 'and m.work_no = any(?::int[])' : ''} and exists (
        select 1 from work_record o where o.review_id = m.review_id and o.work_no = m.work_no and o.active and o.record_no <> m.record_no)
      order by m.work_no, r.no`,
-    [reviewId],
+    works ? [reviewId, `{${works.join(',')}}`] : [reviewId],
   );
+
+function byWork(rows: readonly Row[]): Map<number, Row[]> {
   const works = new Map<number, Row[]>();
-  for (const row of rows) works.set(row.work_no, [...(works.get(row.work_no) ?? []), row]);
-  const wanted = find.trim().toLowerCase();
-  const lines = [...works]
-    .filter(([, members]) => !wanted || members.some((m) => `${m.title} ${m.authors ?? ''}`.toLowerCase().includes(wanted)))
-    .map(([workNo, members]) => ({ workNo, members, weakest: weakestTie(members) }));
-  const sorted = lines.sort((x, y) =>
-    order === 'newest'
-      ? y.workNo - x.workNo
-      : order === 'sample'
-        ? drawn(x.workNo, seed) - drawn(y.workNo, seed)
-        : x.weakest.score - y.weakest.score || x.workNo - y.workNo,
+  for (const row of rows) {
+    const own = works.get(row.work_no);
+    if (own) own.push(row);
+    else works.set(row.work_no, [row]);
+  }
+  return works;
+}
+
+/** How much the weakest tie of each work says; whatever joins others raises the revision of the review. @param find words in a title or a name */
+async function scoresOf(ctx: Context, reviewId: string, find = ''): Promise<{ works: Int32Array; weakest: Float64Array }> {
+  const works = [...byWork(await rowsOf(ctx, reviewId))].filter(
+    ([, members]) => !find || members.some((m) => `${m.title} ${m.authors ?? ''}`.toLowerCase().includes(find)),
   );
-  const listed = order === 'sample' ? sorted.slice(0, SPOT_CHECK) : sorted;
-  const pages = Math.max(1, Math.ceil(listed.length / PAGE));
-  const at = Math.min(Math.max(1, page), pages);
-  const joined = new Set((await standingRulings(ctx.em, reviewId)).filter((r) => r.verdict === 'join').flatMap((r) => [r.a, r.b]));
   return {
-    total: lines.length,
-    pages,
-    page: at,
-    joins: listed.slice((at - 1) * PAGE, at * PAGE).map(
-      ({ workNo, members, weakest }): JoinLine => ({
-        workNo,
-        records: members.map((m) => {
-          const database = standsFor(m, databases);
-          return { no: m.no, tag: database.tag, database: database.name, title: m.title, authors: m.authors ?? '' };
-        }),
-        weakest,
-        ruled: members.some((m) => joined.has(m.no)),
-      }),
-    ),
+    works: Int32Array.from(works, ([no]) => no),
+    weakest: Float64Array.from(works, ([, members]) => weakestTie(members).score),
   };
 }
 export type JoinsView = Awaited<ReturnType<typeof joinsView>>;

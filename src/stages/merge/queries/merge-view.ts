@@ -46,8 +46,13 @@ export async function mergeView(ctx: Context, reviewId: string, pair: readonly s
   const databases = await databasesOf(ctx, reviewId);
   // It takes a look at every work; whatever makes other works raises the revision of the review.
   const name = `merge-figures ${pair.join(' ')}`;
-  const { overlap, records, listed, asked, all, works, joined } = await partOf(ctx, reviewId, name, ['review', 'source_database'], () =>
-    figures(ctx, reviewId, databases, pair),
+  const { overlap, records, listed, asked, all, works, joined } = await partOf(
+    ctx,
+    reviewId,
+    name,
+    ['review', 'source_database'],
+    () => figures(ctx, reviewId, databases, pair),
+    true,
   );
   const [{ waiting }] = await ctx.em.execute<[{ waiting: number }]>(
     `select count(*)::int as waiting from active_record r where r.review_id = ?

@@ -56,6 +56,21 @@ export interface WriteUpData {
   lints: { no: number; title: string; lints: Lint[] }[];
 }
 
+/** The flow alone, with the words that a person set: nothing that the methods need beside it. */
+export async function flowFrame(
+  ctx: Context,
+  reviewId: string,
+): Promise<{ flow: Flow | null; flowError: string; settings: WriteUpSettings }> {
+  const state = await reviewState(ctx, reviewId);
+  const settings = writeUpOf(state.review);
+  try {
+    return { flow: await flowOfReview(ctx, state, await factTables(ctx, state, null)), flowError: '', settings };
+  } catch (error) {
+    if (!(error instanceof FlowError)) throw error;
+    return { flow: null, flowError: error.message, settings };
+  }
+}
+
 /** What can be said without the sources themselves: the flow and the methods. */
 export async function writeUpFrame(ctx: Context, reviewId: string) {
   const state = await reviewState(ctx, reviewId);

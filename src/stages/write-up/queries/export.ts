@@ -3,7 +3,7 @@ import { drawFlow } from '@/core/flow';
 import { writeCsv } from '@/core/formats';
 import type { Context } from '@/platform/context';
 import { NotFound } from '@/platform/context';
-import { citedOf, referenced, writeUpData, writeUpFrame } from './data';
+import { citedOf, flowFrame, referenced, writeUpData } from './data';
 import { writeUpDocx } from './docx';
 import { writeUpHtml } from './html';
 import { referenceList } from './references';
@@ -22,7 +22,7 @@ const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sh
 /** The write-up as a file: whole, or one of its parts. @throws NotFound for a part that there is not */
 export async function writeUpFile(ctx: Context, reviewId: string, what: string, style?: CiteStyle): Promise<Download> {
   if (what === 'flow.svg' || what === 'flow.json') {
-    const { flow, settings, flowError } = await writeUpFrame(ctx, reviewId);
+    const { flow, settings, flowError } = await flowFrame(ctx, reviewId);
     if (!flow) throw new NotFound(flowError);
     return what === 'flow.svg'
       ? { body: drawFlow(flow, settings.flowWords), media: 'image/svg+xml', extension: 'svg' }

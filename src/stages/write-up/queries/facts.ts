@@ -23,6 +23,7 @@ import {
   saysKappa,
   wayTag,
 } from '@/core/write-up';
+import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { CitationRound, WorkLink } from '@/platform/db/schema';
 import { latestSpot, placeKnown, settled, standingVerdicts } from '@/stages/checks';
@@ -62,18 +63,32 @@ export async function studiesOf(ctx: Context, reviewId: string): Promise<(work: 
 
 const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as const;
 
-/** The tables that every number of the write-up is asked of. @param parity when it is known already */
-export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView): Promise<FactTables> {
-  const { review, columns, outcomes } = state;
-  const records = await ctx.em.execute<{ no: number; work: number | null; tag: string | null; way: Way | null }[]>(
+/** Records with their work and where they are from, by the numbers of the columns: whatever puts them into other works makes those anew. */
+const known = derivedFrom<Int32Array, FactTables['records']>('fact-records');
+async function recordFacts(ctx: Context, { review, columns }: ReviewState): Promise<FactTables['records']> {
+  const kept = known.get(columns.numbers);
+  if (kept) return kept;
+  const records = await readRecordFacts(ctx, review.id);
+  known.set(columns.numbers, records);
+  return records;
+}
+
+async function readRecordFacts(ctx: Context, reviewId: string): Promise<FactTables['records']> {
+  const rows = await ctx.em.execute<{ no: number; work: number | null; tag: string | null; way: Way | null }[]>(
     `select r.no, m.work_no as work, d.tag, o.way from active_record r
      left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
      left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
      left join source_database d on d.review_id = r.review_id and d.id = r.database_id
      left join finding o on o.review_id = r.review_id and o.record_no = r.no
      where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
-    [review.id],
+    [reviewId],
   );
+  return rows.map((r) => ({ no: r.no, database: r.way ? wayTag(r.way) : (r.tag ?? UNATTRIBUTED.tag), work: r.work }));
+}
+
+/** The tables that every number of the write-up is asked of. @param parity when it is known already; null leaves out what of it follows */
+export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView | null): Promise<FactTables> {
+  const { review, columns, outcomes } = state;
   const overridden = new Map<number, string[]>();
   for (const o of state.overrides) overridden.set(o.work, [...(overridden.get(o.work) ?? []), ...o.limiters]);
   const reasons = await currentReasons(ctx.em, review.id);
@@ -93,7 +108,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     return decided ? [{ id: l.id, decided }] : [];
   });
   return {
-    records: records.map((r) => ({ no: r.no, database: r.way ? wayTag(r.way) : (r.tag ?? UNATTRIBUTED.tag), work: r.work })),
+    records: await recordFacts(ctx, state),
     works: Array.from(columns.numbers, (no, i) => {
       const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
       const { screening, fullText } = state.staged.get(no) ?? {};
@@ -109,7 +124,7 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     }),
     twoStages: review.twoStages,
     ...(twoJudge(review) ? { twice: await twiceOf(ctx, state) } : {}),
-    leaks: (parity ?? (await parityView(ctx, review.id))).retrievals.flatMap((r) =>
+    leaks: (parity === null ? { retrievals: [] } : (parity ?? (await parityView(ctx, review.id)))).retrievals.flatMap((r) =>
       r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
     ),
     sample: await sampleFacts(ctx, review.id),
