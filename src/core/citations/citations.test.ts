@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { readText } from '@/core/formats';
 import { emptyRecord } from '@/core/record';
 import { CitationsFault, citedByWords, readCitations } from './citation-lines';
-import { KnownWorks, leadsFrom } from './leads';
+import { joinLeads, KnownWorks, type Lead, leadsFrom } from './leads';
 import { listedReferences } from './listed-references';
 import { printedReference, referencesOf } from './references-of';
 
@@ -124,6 +124,29 @@ test('leads: what is here is known, two printings are one, those of most kept wo
     ['backwards', 'work:3', [1], 3],
     ['forwards', 'doi:10.5555/new', [2], null],
     ['forwards', 'work:2', [1], 2],
+  ]);
+});
+
+test('leads that turn out to be one are joined, unless an identifier or the year speaks against it', () => {
+  const lead = (of: number, title: string, doi = '', year = '2015', direction: Lead['direction'] = 'backwards'): Lead => ({
+    ...{ key: doi ? `doi:${doi}` : `title:${title}`, direction, of: [of], work: null, ...cited(title, doi, year) },
+  });
+  const joined = joinLeads([
+    lead(1, 'Shades and their sleepers'),
+    lead(2, 'Shades and their Sleepers', '10.5555/s'),
+    lead(3, 'Shades and their sleepers', '10.5555/other'),
+    lead(4, 'Shades and their sleepers', '', '2019'),
+    lead(5, 'Shades and their sleepers', '10.5555/s', '2015', 'forwards'),
+    lead(6, 'Two words', '10.5555/t'),
+    lead(7, 'Two words'),
+  ]);
+  expect(joined.map((l) => [l.direction, l.record.doi, l.of])).toEqual([
+    ['backwards', '10.5555/s', [1, 2]],
+    ['backwards', '10.5555/other', [3]],
+    ['backwards', '10.5555/t', [6]],
+    ['backwards', '', [4]],
+    ['backwards', '', [7]],
+    ['forwards', '10.5555/s', [5]],
   ]);
 });
 

@@ -115,9 +115,40 @@ export function leadsFrom(
     if (to !== undefined) add('forwards', bare(citing, on), citing, to);
   }
   for (const lead of leads.values()) lead.of.sort((a, b) => a - b);
-  return [...leads.values()].sort(
-    (a, b) => b.of.length - a.of.length || (a.direction < b.direction ? -1 : a.direction > b.direction ? 1 : 0) || (a.key < b.key ? -1 : 1),
-  );
+  return [...leads.values()].sort(inOrder);
+}
+
+const inOrder = (a: Lead, b: Lead): number =>
+  b.of.length - a.of.length || (a.direction < b.direction ? -1 : a.direction > b.direction ? 1 : 0) || (a.key < b.key ? -1 : 1);
+
+/**
+ * Leads that turn out to be one, once more is known of them: of one direction, with one title of three words or more, years no more
+ * than one apart, and no two identifiers of a kind. The one with an identifier stands for both.
+ */
+export function joinLeads(leads: readonly Lead[]): Lead[] {
+  const joined: Lead[] = [];
+  const byTitle = new Map<string, Lead[]>();
+  // Those with an identifier first: what is printed without one joins them.
+  const order = [...leads].sort((a, b) => Number(b.record.doi !== '') - Number(a.record.doi !== ''));
+  for (const lead of order) {
+    const title = normaliseTitle(lead.record.title);
+    const alike = title.split(' ').length >= 3 ? (byTitle.get(`${lead.direction} ${title}`) ?? []) : [];
+    const twin = alike.find((t) => areOne(t.record, lead.record) && t.work === lead.work);
+    if (twin) {
+      twin.of = [...new Set([...twin.of, ...lead.of])].sort((a, b) => a - b);
+      continue;
+    }
+    const own = { ...lead, of: [...lead.of] };
+    joined.push(own);
+    byTitle.set(`${lead.direction} ${title}`, [...alike, own]);
+  }
+  return joined.sort(inOrder);
+}
+
+function areOne(a: BibRecord, b: BibRecord): boolean {
+  if ((a.doi && b.doi && a.doi !== b.doi) || (a.pmid && b.pmid && a.pmid !== b.pmid)) return false;
+  const [x, y] = [yearOf(a), yearOf(b)];
+  return x === 0 || y === 0 || Math.abs(x - y) <= 1;
 }
 
 /** How much a record says: the one that says most stands for its lead. */

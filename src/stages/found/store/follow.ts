@@ -4,6 +4,7 @@ import {
   CitationsFault,
   type CitedReference,
   identifiersOf,
+  joinLeads,
   type Lead,
   leadsFrom,
   listedReferences,
@@ -93,6 +94,7 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
   }
   const leads = leadsFrom(kept, references, lines, works);
   if (register) await describe(leads, register, works, failed);
+  const joined = joinLeads(leads);
   const citing = new Map<number, Set<string>>();
   for (const line of lines) {
     const no = identifiers.get(line.cited);
@@ -100,7 +102,7 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
   }
   const listed = sources.length > 0 && lines.length > 0;
   return {
-    leads,
+    leads: joined,
     works: kept.map(({ no }) => ({
       work: no,
       references: references.get(no)?.length ?? null,
