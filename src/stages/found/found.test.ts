@@ -1,8 +1,10 @@
+import { Readable } from 'node:stream';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { EMPTY_SOURCE, type FoundHow, type SourceForm } from '@/core/found';
-import { LeadRow, RecordRow, Work } from '@/platform/db/schema';
+import { LeadRow, RecordRow, Retrieval, SourceDatabase, Work } from '@/platform/db/schema';
 import { decideWork } from '@/stages/decide/commands/decide';
 import { bringList } from '@/stages/library/commands/bring-list';
+import { receiveFile } from '@/stages/retrieve/commands/receive-file';
 import { withdrawRetrieval } from '@/stages/retrieve/commands/withdraw-retrieval';
 import { retrieveView } from '@/stages/retrieve/queries/retrieve-view';
 import { overview } from '@/stages/review/queries/overview';
@@ -154,6 +156,34 @@ test('leads are taken once, whoever takes them at the same moment', async () => 
   const { sources } = await foundView(db.context(), id);
   expect(sources.at(-1)).toMatchObject({ title: '', state: expect.any(String) });
   await holds();
+});
+
+test('a database gets another tag: the flow still adds up, though all works stay', async () => {
+  const before = await flowNow();
+  const em = db.context().em;
+  await em.nativeUpdate(SourceDatabase, { reviewId: id, tag: 'VH' }, { tag: 'ZZ' });
+  const after = await flowNow();
+  expect(after.sources).toEqual(before.sources);
+  expect(after.identified).toBe(2);
+  await em.nativeUpdate(SourceDatabase, { reviewId: id, tag: 'ZZ' }, { tag: 'VH' });
+});
+
+test('who cites a work without an identifier is not known, rather than nobody', async () => {
+  const { sources } = await foundView(db.context(), id);
+  const ledger = sources.find((s) => s.title.startsWith('The mill-keepers'))!;
+  await said(decideWork(db.context(), id, { workNo: ledger.work!, verdict: 'keep', reasonCode: '', grounds: 'On topic.', seenSeq: 0 }));
+  await said(openRound(db.context(), id, {}));
+  const { followed } = (await roundsView(db.context(), id)).rounds.at(-1)!;
+  expect(followed.map((f) => [f.work?.no, f.citedBy])).toEqual([
+    [1, 2],
+    [ledger.work, null],
+  ]);
+});
+
+test('no file of records goes into what stands for another way', async () => {
+  const way = await db.context().em.findOneOrFail(Retrieval, { reviewId: id, way: 'person' });
+  const sent = await receiveFile(db.context(), id, { retrievalId: way.id }, 'a.ris', Readable.from([Buffer.from(risEntry(9, 'Caps'))]));
+  expect(sent).toMatchObject({ ok: false, code: 'no-retrieval' });
 });
 
 test('a search that is withdrawn leaves what was found otherwise', async () => {

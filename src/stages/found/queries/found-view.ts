@@ -58,9 +58,6 @@ export async function foundView(ctx: Context, reviewId: string) {
     sources,
     ways: WAYS.map((way) => ({ way, n: active.filter((s) => s.way === way).length })),
     hasRegister: libraryOf(state.review).register !== '',
-    works: Array.from(state.columns.numbers)
-      .filter((_, i) => state.states[i] === 'kept')
-      .slice(0, 1000),
   };
 }
 export type FoundView = Awaited<ReturnType<typeof foundView>>;

@@ -13,12 +13,13 @@ import {
   referencesOf,
 } from '@/core/citations';
 import { type BibRecord, localDay } from '@/core/record';
-import { ListRow } from '@/platform/db/schema';
+import { CitationRound, ListRow } from '@/platform/db/schema';
 import { keptText } from '@/platform/files/kept-files';
 import { OutsideFault } from '@/platform/outside/ask';
 import { getOutside } from '@/platform/outside/get';
 import type { OpenReview } from '@/platform/verbs/open-review';
 import { attachmentsOf, libraryOf, reviewState } from '@/stages/decide';
+import { recordsOfWorks } from './enter-source';
 import { knownWorks } from './known-works';
 import { addressOf, describedAt } from './register';
 
@@ -49,9 +50,11 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
   const { reviewId } = ctx;
   const em = ctx.em as EntityManager;
   const state = await reviewState(ctx, reviewId);
-  const keptNumbers = Array.from(state.columns.numbers)
-    .filter((_, i) => state.states[i] === 'kept')
-    .slice(0, MOST_FOLLOWED);
+  const keptNumbers = await toFollow(
+    em,
+    reviewId,
+    Array.from(state.columns.numbers).filter((_, i) => state.states[i] === 'kept'),
+  );
   const { list, works } = await knownWorks(ctx, reviewId);
   const kept = keptNumbers.flatMap((no) => list.get(no) ?? []);
   const sources: string[] = [];
@@ -65,7 +68,8 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
         .map((id) => [id, w.no] as const),
     ),
   );
-  for (const row of await em.find(ListRow, { reviewId, kind: 'citations', removed: false }, { orderBy: { at: 'asc' } })) {
+  const lists = await em.find(ListRow, { reviewId, kind: 'citations', removed: false }, { orderBy: { at: 'asc' } });
+  for (const row of lists) {
     lines.push(
       ...readCitations(await keptText(em, reviewId, row.sha256)).lines.filter((l) => identifiers.has(l.citing) || identifiers.has(l.cited)),
     );
@@ -95,21 +99,32 @@ export async function followCitations(ctx: OpenReview): Promise<Followed> {
   const leads = leadsFrom(kept, references, lines, works);
   if (register) await describe(leads, register, works, failed);
   const joined = joinLeads(leads);
+  // No table and no index can say who cites a work without an identifier.
+  const isIdentified = (no: number) => (list.get(no)?.dois.length ?? 0) + (list.get(no)?.pmids.length ?? 0) > 0;
   const citing = new Map<number, Set<string>>();
   for (const line of lines) {
     const no = identifiers.get(line.cited);
     if (no !== undefined) citing.set(no, (citing.get(no) ?? new Set()).add(line.citing));
   }
-  const listed = sources.length > 0 && lines.length > 0;
   return {
     leads: joined,
     works: kept.map(({ no }) => ({
       work: no,
       references: references.get(no)?.length ?? null,
-      citedBy: citing.get(no)?.size ?? (asked.has(no) || listed ? 0 : null),
+      citedBy: citing.get(no)?.size ?? (asked.has(no) || (lists.length > 0 && isIdentified(no)) ? 0 : null),
     })),
     ...{ sources, failed: failed.slice(0, 20) },
   };
+}
+
+/** As many as one round follows: those that no round has followed yet before the others. */
+async function toFollow(em: EntityManager, reviewId: string, kept: readonly number[]): Promise<number[]> {
+  if (kept.length <= MOST_FOLLOWED) return [...kept];
+  const rounds = await em.find(CitationRound, { reviewId });
+  const followed = new Set(rounds.flatMap((r) => r.followed.map((f) => f.record)));
+  const records = await recordsOfWorks(em, reviewId, kept);
+  const isNew = (no: number) => !followed.has(records.get(no) ?? 0);
+  return [...kept.filter(isNew), ...kept.filter((no) => !isNew(no))].slice(0, MOST_FOLLOWED);
 }
 
 async function referencesOfWorks(ctx: OpenReview, numbers: readonly number[], sources: string[]): Promise<Map<number, CitedReference[]>> {

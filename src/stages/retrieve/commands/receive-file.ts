@@ -114,7 +114,7 @@ async function wrongTarget(ctx: Context, reviewId: string, target: FileTarget) {
   const { retrievalId, databaseId = '', corrects } = target;
   if (retrievalId) {
     const retrieval = await retrievalById(ctx, reviewId, retrievalId);
-    if (!retrieval) return refuse('no-retrieval', 'Choose the retrieval that this file belongs to.');
+    if (!retrieval || retrieval.way) return refuse('no-retrieval', 'Choose the retrieval that this file belongs to.');
     if (retrieval.withdrawn) return refuse('withdrawn', 'This retrieval is withdrawn. Restore it before adding files to it.');
   } else if (!isUuid(databaseId) || !(await ctx.em.findOne(SourceDatabase, { reviewId, id: databaseId })))
     return refuse('no-database', 'Choose the database that this file was exported from.');

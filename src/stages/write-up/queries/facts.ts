@@ -63,28 +63,35 @@ export async function studiesOf(ctx: Context, reviewId: string): Promise<(work: 
 
 const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as const;
 
-/** Records with their work and where they are from, by the numbers of the columns: whatever puts them into other works makes those anew. */
-const known = derivedFrom<Int32Array, FactTables['records']>('fact-records');
+interface RecordRow {
+  no: number;
+  work: number | null;
+  database_id: string | null;
+  way: Way | null;
+}
+/** Records with their work, by the numbers of the columns: whatever puts them into other works makes those anew. */
+const known = derivedFrom<Int32Array, readonly RecordRow[]>('fact-records');
+
+/** Records with where they are from. A database can get another tag while all works stay, so tags are never kept. */
 async function recordFacts(ctx: Context, { review, columns }: ReviewState): Promise<FactTables['records']> {
-  const kept = known.get(columns.numbers);
-  if (kept) return kept;
-  const records = await readRecordFacts(ctx, review.id);
-  known.set(columns.numbers, records);
-  return records;
+  const rows = known.get(columns.numbers) ?? (await readRecords(ctx, review.id));
+  known.set(columns.numbers, rows);
+  const tags = new Map((await databasesOf(ctx, review.id)).map((d) => [d.id, d.tag]));
+  return rows.map(({ no, work, database_id, way }) => ({
+    ...{ no, work },
+    database: way ? wayTag(way) : (tags.get(database_id ?? '') ?? UNATTRIBUTED.tag),
+  }));
 }
 
-async function readRecordFacts(ctx: Context, reviewId: string): Promise<FactTables['records']> {
-  const rows = await ctx.em.execute<{ no: number; work: number | null; tag: string | null; way: Way | null }[]>(
-    `select r.no, m.work_no as work, d.tag, o.way from active_record r
+const readRecords = (ctx: Context, reviewId: string): Promise<RecordRow[]> =>
+  ctx.em.execute<RecordRow[]>(
+    `select r.no, m.work_no as work, r.database_id, o.way from active_record r
      left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
      left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
-     left join source_database d on d.review_id = r.review_id and d.id = r.database_id
      left join finding o on o.review_id = r.review_id and o.record_no = r.no
      where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
     [reviewId],
   );
-  return rows.map((r) => ({ no: r.no, database: r.way ? wayTag(r.way) : (r.tag ?? UNATTRIBUTED.tag), work: r.work }));
-}
 
 /** The tables that every number of the write-up is asked of. @param parity when it is known already; null leaves out what of it follows */
 export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView | null): Promise<FactTables> {
