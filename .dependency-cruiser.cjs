@@ -112,6 +112,8 @@ module.exports = {
     core('full-text', ['record', 'merge']),
     core('sieve', ['record', 'vocabularies', 'classify', 'merge', 'query']),
     core('storage', ['record', 'vocabularies', 'venues', 'classify', 'likely', 'merge', 'sieve']),
+    core('derive', ['record', 'classify', 'likely', 'merge', 'parity', 'storage']),
+    core('judge', [...['record', 'vocabularies', 'venues', 'classify', 'likely', 'merge', 'sieve', 'storage', 'holdings', 'derive']]),
     core('parity', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('grounds', ['record', 'vocabularies', 'venues', 'classify', 'sieve']),
     core('checks', ['record', 'vocabularies', 'venues', 'formats', 'classify', 'merge', 'sieve']),

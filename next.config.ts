@@ -18,6 +18,7 @@ const config: NextConfig = {
     'citeproc',
     'yazl',
     'yauzl',
+    'piscina',
   ],
   // "npm test" checks types, faster; a start should not wait for it again.
   typescript: { ignoreBuildErrors: true },

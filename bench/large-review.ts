@@ -40,7 +40,7 @@ export async function aLargeReview(context: () => Context, folder: string, recor
 }
 
 /** The seeded files have ten family names and one journal; as many as a real list of their length has are made of them. */
-function withNames(text: string): string {
+export function withNames(text: string): string {
   let n = 0;
   let entry = 0;
   const ends = ['', 'son', 'berg', 'wick', 'mo', 'ley', 'ara', 'ski', 'dal', 'ito', 'eda', 'quist', 'ova', 'man', 'ell', 'ano'];

@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|pages|deciding|checks|people|spread|crowd|mutations|faults]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|pages|deciding|checks|people|spread|crowd|mutations|faults|million]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -12,6 +12,7 @@ import { faults } from './faults';
 import { importing } from './importing';
 import { likely } from './likely';
 import { merging } from './merging';
+import { million } from './million';
 import { mutations } from './mutations';
 import { outside } from './outside';
 import { pages } from './pages';
@@ -48,3 +49,4 @@ if (wants('crowd')) await crowd();
 // By name only: each takes ten minutes.
 if (only === 'mutations') await mutations();
 if (only === 'faults') await faults();
+if (only === 'million') await million();

@@ -78,20 +78,29 @@ export const SHAPES = {
   },
 } as const;
 
-/** Writes a seeded file of so many records and returns its size in bytes. */
-export function writeSeeded(path: string, format: keyof typeof SHAPES, count: number): number {
+/**
+ * Writes a seeded file of so many records and returns its size in bytes.
+ * @param more how many of the seed's records are left out before them, and what is made of the text, some entries at a time
+ */
+export function writeSeeded(
+  path: string,
+  format: keyof typeof SHAPES,
+  count: number,
+  { after = 0, change = (text: string) => text } = {},
+): number {
   const { chars, entry, head, tail } = SHAPES[format];
   const file = openSync(path, 'w');
   let bytes = writeSync(file, head);
   let batch = '';
-  for (const record of made(count, chars)) {
+  for (const record of made(after + count, chars)) {
+    if (record.n < after) continue;
     batch += entry(record);
     if (batch.length > 1 << 20) {
-      bytes += writeSync(file, batch);
+      bytes += writeSync(file, change(batch));
       batch = '';
     }
   }
-  bytes += writeSync(file, batch + tail);
+  bytes += writeSync(file, change(batch) + tail);
   closeSync(file);
   return bytes;
 }

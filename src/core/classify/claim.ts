@@ -69,6 +69,8 @@ export interface Claim {
   end: number;
   /** What is usual when nothing else is said. It gives way to any other claim, and is then no disagreement. */
   usual?: true | undefined;
+  /** What it said before it was widened to the kind that the record states; only where it was. */
+  own?: Mask;
 }
 
 /** Makes a claim. All are made here, with their fields in one order, which keeps what reads them by the thousand fast. */

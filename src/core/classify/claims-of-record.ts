@@ -77,13 +77,13 @@ const OF_RESEARCH = axisMask('publicationType', [
 ]);
 
 /** Widens inferred publication types to the kind that the record itself states, where both can be true at once. */
-function besideStated(claims: readonly Claim[]): Claim[] {
+export function besideStated(claims: readonly Claim[]): Claim[] {
   const publication = claims.filter((c) => c.axis === 'publicationType');
   const stated = publication.filter((c) => STATED_TIERS.includes(c.tier)).reduce((mask, c) => (mask & c.mask) >>> 0, ALL.publicationType);
   const kind = (stated & ALSO_REPORTS) >>> 0;
   return claims.map((c) =>
     c.axis === 'publicationType' && !STATED_TIERS.includes(c.tier) && (c.mask & stated) === 0 && kind !== 0
-      ? { ...c, mask: (c.mask | kind) >>> 0 }
+      ? { ...c, mask: (c.mask | kind) >>> 0, own: c.mask }
       : c,
   );
 }
@@ -119,26 +119,35 @@ export function claimsOfRecord(given: BibRecord, scope: DatabaseScope): RecordCl
   };
 }
 
+/** The rule by which an item of its publication type can stand in some sources only. */
+export const SOURCE_FOLLOWS = 'source-follows-publication-type';
+
 /**
  * Adds what is usual for a record of its kind, and where an item of its publication type can stand. The order is fixed
  * and goes one way: publication type, then design and source type, each from what the axis before it left.
  */
-function addWhatFollows(claims: Claim[], text: UsualText) {
+export function addWhatFollows(claims: Claim[], text: UsualText) {
   const said = leftOf(claims, 'publicationType');
   const publication = addUsual(claims, text, 'publicationType', said);
   if ((said & (said - 1)) !== 0) claims.push(...usualInPopular(said, text));
   if (publication === 0) return;
   const sources = sourcesOfPublication(publication);
-  if (sources !== null)
-    claims.push(makeClaim('sourceType', sources, 'source-follows-publication-type', 'strong', 'publicationType', '', 0, 0, true));
+  if (sources !== null) claims.push(makeClaim('sourceType', sources, SOURCE_FOLLOWS, 'strong', 'publicationType', '', 0, 0, true));
   const designs = designsOfPublication(publication) ?? ALL.design;
-  const research = (publication & ~OF_RESEARCH) === 0;
+  const research = isOfResearch(publication);
   const left = leftOf(claims, 'design');
   const design = (left & designs) >>> 0 || left;
   const usual = addUsual(claims, text, 'design', design, research, publication);
   // What is usual among all designs may be a few, of which one is usual.
   if (usual !== design) addUsual(claims, text, 'design', usual, research, publication);
-  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'), research, publication);
+  addUsualSource(claims, text, publication);
+}
+
+const isOfResearch = (publication: Mask): boolean => (publication & ~OF_RESEARCH) === 0;
+
+/** The last of what follows: of the source type, from what is left of the publication type. */
+export function addUsualSource(claims: Claim[], text: UsualText, publication: Mask) {
+  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'), isOfResearch(publication), publication);
 }
 
 /** What a record's claims leave of an axis; 0 when they conflict. */

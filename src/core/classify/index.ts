@@ -15,6 +15,7 @@ export { peerReviewOf } from './peer-review';
 export { type Prefilter, prefilterOf } from './prefilter';
 export * from './record-of-work';
 export type { AxisResult } from './resolve';
+export { restatedClaims } from './restate';
 export { ruleWords } from './rule-words';
 export type { RuledAxis } from './rulings';
 export * from './schemes';

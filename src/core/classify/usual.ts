@@ -34,8 +34,14 @@ const ENGLISH = /\b(?:the|of|and|in|for|with|to|from|a|an|on|by)\b/i;
 export class UsualText {
   constructor(
     readonly record: BibRecord,
-    private readonly whole = new WholeText(record.title, record.abstract),
+    /** Looked through when it is first asked, where it was not before. */
+    private looked: WholeText | null = null,
   ) {}
+
+  private get whole(): WholeText {
+    this.looked ??= new WholeText(this.record.title, this.record.abstract);
+    return this.looked;
+  }
 
   /** Whether a pattern that a rule asks for matches the title, or title and abstract. */
   has(pattern: RegExp, titleOnly = false): boolean {

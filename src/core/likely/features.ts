@@ -2,6 +2,7 @@ import { type Prefilter, prefilterOf, readsLikeMethods, type Section, sentencesO
 import type { BibRecord } from '@/core/record';
 import { CONCEPTS } from './concepts';
 import { wordVectors } from './vectors';
+import { stem, WORD, type WordInfo, Words } from './words';
 
 /** What of a record the models read. Nothing in it says which rules fired: these bound the answer, and do not give it. */
 export type ReadOf = Pick<
@@ -30,98 +31,60 @@ export interface Features {
 /** Parts of a text that have a mean direction of their own. */
 export const DENSE_PARTS = ['title', 'methods', 'all'] as const;
 
-const WORD = /[a-z]+(?:['’-][a-z]+)*|\d+(?:[.,]\d+)*|%/gi;
 /** The most of a text that is read: what was done is told before that. */
 const MOST_READ = 6000;
-
-/** Endings that tell the form of a word and not what it means. A light form of what Porter (1980) does. */
-export function stem(word: string): string {
-  if (word.length < 5) return word;
-  return word.replace(/(?:ies|ied)$/, 'y').replace(/(?<=[a-z]{3})(?:ings?|edly|ed|es|ly|s)$/, '');
-}
-
-type Wanted = { has(name: string): boolean; keys(): Iterable<string> };
-
-/** All that is asked of a word wherever it stands: worked out once. Names that nobody weighs are ''. */
-interface WordInfo {
-  word: string;
-  alone: string;
-  inTitle: string;
-  inMethods: string;
-  /** Whether some pair that is weighed begins or ends with it. */
-  begins: boolean;
-  ends: boolean;
-  /** Where its direction stands; -1 when it has none. */
-  place: number;
-}
-
-class Words {
-  private readonly known = new Map<string, WordInfo>();
-  private readonly first = new Set<string>();
-  private readonly second = new Set<string>();
-
-  constructor(private readonly wanted: Wanted | null) {
-    for (const name of wanted?.keys() ?? []) {
-      if (!name.startsWith('b:')) continue;
-      const [a, b] = name.slice(2).split(' ') as [string, string];
-      this.first.add(a);
-      this.second.add(b);
-    }
-  }
-
-  of(printed: string): WordInfo {
-    const known = this.known.get(printed);
-    if (known) return known;
-    const raw = printed.toLowerCase().replace('’', "'");
-    const word = /^\d/.test(raw) ? '#' : stem(raw);
-    const named = (zone: string) => (!this.wanted || this.wanted.has(`${zone}:${word}`) ? `${zone}:${word}` : '');
-    const info: WordInfo = {
-      ...{ word, alone: named('w'), inTitle: named('t'), inMethods: named('m') },
-      ...{ begins: !this.wanted || this.first.has(word), ends: !this.wanted || this.second.has(word) },
-      place: wordVectors().places.get(raw) ?? -1,
-    };
-    // A language has so many words; what comes after these is slips and names, which need not be kept.
-    if (this.known.size < MOST_WORDS) this.known.set(printed, info);
-    return info;
-  }
-}
-const MOST_WORDS = 60_000;
-
-/** The words as one set of wanted signs sees them; another set begins anew. */
-let lately: { wanted: Wanted | null; words: Words } | null = null;
-function wordsFor(wanted: Wanted | null): Words {
-  if (lately?.wanted !== wanted) lately = { wanted, words: new Words(wanted) };
-  return lately!.words;
-}
 
 const METHODS: readonly Section[] = ['methods'];
 const ABOUT: readonly Section[] = ['results', 'unknown', 'unlabelled', 'objective'];
 
-/**
- * Everything of a record that the models may weigh.
- * @param wanted names of signs that have a weight; others are left out. All of them when not given.
- */
-export function featuresOf(record: ReadOf, wanted: Wanted | null = null): Features {
-  const vectors = wordVectors();
-  const size = vectors.dimensions;
-  const dense = new Float32Array(size * DENSE_PARTS.length);
+/** What is read of a record: signs by their numbers, each once and in the order of the text. */
+export interface ReadSigns {
+  ids: number[];
+  /** Where each sign stands first: field, start and end. */
+  at: [Sign['field'], number, number][];
+  facts: Sign[];
+  dense: Float32Array;
+}
+
+/** Everything of a record that the models may weigh, with the names of all signs. */
+export function featuresOf(record: ReadOf): Features {
+  const words = new Words(null);
+  const { ids, at, facts, dense } = readSigns(record, words, true);
+  const signs = ids.map((id, i): Sign => {
+    const [field, start, end] = at[i]!;
+    return { name: words.names[id]!, field, start, end };
+  });
+  return { signs, facts, dense };
+}
+
+/** Whether a sign was met in the record in hand: its number's stamp is that of the turn. */
+let stamps = new Uint32Array(1024);
+let turn = 0;
+function isNew(id: number): boolean {
+  if (id >= stamps.length) {
+    const more = new Uint32Array(2 * Math.max(id, stamps.length));
+    more.set(stamps);
+    stamps = more;
+  }
+  if (stamps[id] === turn) return false;
+  stamps[id] = turn;
+  return true;
+}
+
+/** @param placed whether anybody wants to know where the signs stand */
+export function readSigns(record: ReadOf, words: Words, placed = false): ReadSigns {
+  const { dimensions: size, values, weights } = wordVectors();
+  const parts = DENSE_PARTS.map(() => new Float32Array(size));
+  const [inTitle, inMethods, inAll] = parts as [Float32Array, Float32Array, Float32Array];
   const masses = [0, 0, 0];
-  const signs: Sign[] = [];
+  const ids: number[] = [];
+  const at: ReadSigns['at'] = [];
   const facts: Sign[] = [];
-  const seen = new Set<string>();
-  const words = wordsFor(wanted);
-  const add = (name: string, field: Sign['field'], start: number, end: number) => {
-    if (seen.has(name)) return;
-    seen.add(name);
-    signs.push({ name, field, start, end });
-  };
-  const addPair = (name: string, field: Sign['field'], start: number, end: number) => {
-    if (!wanted || wanted.has(name)) add(name, field, start, end);
-  };
-  const lean = (part: number, place: number) => {
-    const weight = vectors.weights[place]!;
-    masses[part]! += weight;
-    for (let d = 0; d < size; d++) dense[part * size + d]! += weight * vectors.values[place * size + d]!;
+  turn = (turn + 1) >>> 0 || 1;
+  const add = (id: number, field: Sign['field'], start: number, end: number) => {
+    if (id < 0 || !isNew(id)) return;
+    ids.push(id);
+    if (placed) at.push([field, start, end]);
   };
   const read = (text: string, offset: number, field: 'title' | 'abstract', zone: 't' | 'm' | '') => {
     let before: WordInfo | null = null;
@@ -131,16 +94,16 @@ export function featuresOf(record: ReadOf, wanted: Wanted | null = null): Featur
       const info = words.of(found[0]);
       const start = offset + found.index;
       const end = start + found[0].length;
-      if (info.alone) add(info.alone, field, start, end);
-      const own = zone === 't' ? info.inTitle : zone === 'm' ? info.inMethods : '';
-      if (own) add(own, field, start, end);
-      if (before?.begins && info.ends) addPair(`b:${before.word} ${info.word}`, field, beforeAt, end);
+      add(info.alone, field, start, end);
+      if (zone) add(zone === 't' ? info.inTitle : info.inMethods, field, start, end);
+      if (before) add(words.pairOf(before, info), field, beforeAt, end);
       before = info;
       beforeAt = start;
       if (info.place < 0) continue;
-      lean(2, info.place);
-      if (zone === 't') lean(0, info.place);
-      else if (zone === 'm') lean(1, info.place);
+      const weight = weights[info.place]!;
+      masses[2]! += weight;
+      if (zone) masses[zone === 't' ? 0 : 1]! += weight;
+      lean(inAll, zone === 't' ? inTitle : zone === 'm' ? inMethods : null, values, info.place * size, weight);
     }
   };
   read(record.title.slice(0, 600), 0, 'title', 't');
@@ -150,14 +113,28 @@ export function featuresOf(record: ReadOf, wanted: Wanted | null = null): Featur
     const told = METHODS.includes(section) || (ABOUT.includes(section) && readsLikeMethods(text));
     read(text, start, 'abstract', told ? 'm' : '');
   }
-  for (const word of record.container.toLowerCase().match(WORD)?.slice(0, 20) ?? []) addPair(`c:${stem(word)}`, 'record', 0, 0);
+  for (const word of record.container.toLowerCase().match(WORD)?.slice(0, 20) ?? []) add(words.idOf(`c:${stem(word)}`), 'record', 0, 0);
   for (const fact of factsOf(record, labelled)) facts.push({ name: `f:${fact}`, field: 'record', start: 0, end: 0 });
   addConcepts(record.title.slice(0, 600), 'title', facts);
   addConcepts(record.abstract.slice(0, MOST_READ), 'abstract', facts);
-  masses.forEach((mass, part) => {
-    if (mass > 0) for (let d = 0; d < size; d++) dense[part * size + d]! /= mass;
+  const dense = new Float32Array(size * parts.length);
+  parts.forEach((part, k) => {
+    const mass = masses[k]!;
+    if (mass > 0) for (let d = 0; d < size; d++) dense[k * size + d] = part[d]! / mass;
   });
-  return { signs, facts, dense };
+  return { ids, at, facts, dense };
+}
+
+/** Adds a word's direction to the whole's, and to that of the part it stands in. */
+function lean(all: Float32Array, part: Float32Array | null, values: Float32Array, from: number, weight: number) {
+  const size = all.length;
+  if (part)
+    for (let d = 0; d < size; d++) {
+      const x = weight * values[from + d]!;
+      all[d]! += x;
+      part[d]! += x;
+    }
+  else for (let d = 0; d < size; d++) all[d]! += weight * values[from + d]!;
 }
 
 let filter: Prefilter | null = null;

@@ -37,17 +37,48 @@ export function likelihoodsAt(
   model: Model,
   signs: readonly number[],
   facts: readonly number[],
-  { facts: all, dense }: Features,
+  { facts: all, dense }: Pick<Features, 'facts' | 'dense'>,
 ): Float64Array {
   const n = model.classes.length;
   const scores = Float64Array.from(model.bias);
   add(scores, model.signs, signs, signShare(signs.length));
   add(scores, model.facts, facts, signShare(all.length) * FACTS_WEIGH);
-  for (let d = 0; d < dense.length; d++) {
-    const x = dense[d]!;
-    if (x !== 0) for (let c = 0; c < n; c++) scores[c]! += x * model.dense[d * n + c]!;
-  }
+  addDirections(scores, byClass(model), dense);
   return softmax(scores);
+}
+
+/** Weights of the mean directions by dimension within class: so one class after the other is summed without being stored between. */
+const turned = new WeakMap<Model, Float64Array>();
+function byClass(model: Model): Float64Array {
+  const known = turned.get(model);
+  if (known) return known;
+  const n = model.classes.length;
+  const size = n === 0 ? 0 : model.dense.length / n;
+  const made = new Float64Array(model.dense.length);
+  for (let d = 0; d < size; d++) for (let c = 0; c < n; c++) made[c * size + d] = model.dense[d * n + c]!;
+  turned.set(model, made);
+  return made;
+}
+
+/** Three classes at a time: each sum waits for its own last addition, and three of them need not wait for each other. */
+function addDirections(scores: Float64Array, weights: Float64Array, dense: Float32Array) {
+  const size = dense.length;
+  for (let c = 0; c < scores.length; c += 3) {
+    const [from, n] = [c * size, Math.min(3, scores.length - c)];
+    let a = scores[c]!;
+    let b = n > 1 ? scores[c + 1]! : 0;
+    let e = n > 2 ? scores[c + 2]! : 0;
+    const [second, third] = [n > 1 ? from + size : from, n > 2 ? from + 2 * size : from];
+    for (let d = 0; d < size; d++) {
+      const x = dense[d]!;
+      a += x * weights[from + d]!;
+      b += x * weights[second + d]!;
+      e += x * weights[third + d]!;
+    }
+    scores[c] = a;
+    if (n > 1) scores[c + 1] = b;
+    if (n > 2) scores[c + 2] = e;
+  }
 }
 
 function add(scores: Float64Array, weights: Float64Array, places: readonly number[], share: number) {

@@ -1,9 +1,10 @@
 import { designsOfPublication, leftOf, type RecordClaims } from '@/core/classify';
 import { bitCount } from '@/core/vocabularies';
 import { LIKELY_AXES, type LikelyAxis } from './axes';
-import { featuresOf, type ReadOf } from './features';
+import { type ReadOf, readSigns } from './features';
 import { likelihoodsAt } from './model';
 import { CLASSES, modelOf } from './models';
+import { Words } from './words';
 
 /** Below this many letters of an abstract nothing is told that could be weighed: the rules stand. */
 export const FEWEST_LETTERS = 150;
@@ -32,27 +33,44 @@ export function openAxes({ claims }: Pick<RecordClaims, 'claims'>): LikelyAxis[]
 export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKELY_AXES): string {
   if (record.abstract.length < FEWEST_LETTERS || axes.length === 0) return '';
   const known = weighed();
-  const features = featuresOf(record, known.signs);
-  const [signs, facts] = [placesOf(known.signs, features.signs), placesOf(known.facts, features.facts)];
+  const read = readSigns(record, known.words);
+  const signs = LIKELY_AXES.map((): number[] => []);
+  for (const id of read.ids) note(signs, known.signs[id]!);
+  const facts = LIKELY_AXES.map((): number[] => []);
+  for (const { name } of read.facts) {
+    const at = known.facts.get(name);
+    if (at) note(facts, at);
+  }
   let bytes = String.fromCharCode(axes.reduce((bits, axis) => bits | (1 << LIKELY_AXES.indexOf(axis)), 0));
   for (const axis of axes) {
     const a = LIKELY_AXES.indexOf(axis);
-    for (const share of likelihoodsAt(modelOf(axis), signs[a]!, facts[a]!, features))
+    for (const share of likelihoodsAt(modelOf(axis), signs[a]!, facts[a]!, read))
       bytes += String.fromCharCode(Math.min(255, Math.round(-PER_LN * Math.log(Math.max(share, 1e-12)))));
   }
   return btoa(bytes);
 }
 
-/** Where each sign stands in the model of each axis, -1 where it has no weight: it is looked up once for all. */
-type Places = ReadonlyMap<string, Int32Array>;
-let made: { signs: Places; facts: Places } | null = null;
+/** Where a sign stands in the model of each axis, -1 where it has no weight: it is looked up once for all. */
+interface Weighed {
+  words: Words;
+  /** By the signs' numbers. */
+  signs: readonly Int32Array[];
+  facts: ReadonlyMap<string, Int32Array>;
+}
+let made: Weighed | null = null;
 
-function weighed() {
-  made ??= { signs: placesByName((axis) => modelOf(axis).places), facts: placesByName((axis) => modelOf(axis).factPlaces) };
+function weighed(): Weighed {
+  if (made) return made;
+  const signs = placesByName((axis) => modelOf(axis).places);
+  made = { words: new Words(signs.keys()), signs: [...signs.values()], facts: placesByName((axis) => modelOf(axis).factPlaces) };
   return made;
 }
 
-function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, number>): Places {
+function note(found: readonly number[][], at: Int32Array) {
+  for (let a = 0; a < at.length; a++) if (at[a]! >= 0) found[a]!.push(at[a]!);
+}
+
+function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, number>): Map<string, Int32Array> {
   const all = new Map<string, Int32Array>();
   LIKELY_AXES.forEach((axis, a) => {
     for (const [name, place] of placesOfAxis(axis)) {
@@ -62,15 +80,6 @@ function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, nu
     }
   });
   return all;
-}
-
-function placesOf(places: Places, signs: readonly { name: string }[]): number[][] {
-  const found: number[][] = LIKELY_AXES.map(() => []);
-  for (const { name } of signs) {
-    const at = places.get(name);
-    if (at) for (let a = 0; a < at.length; a++) if (at[a]! >= 0) found[a]!.push(at[a]!);
-  }
-  return found;
 }
 
 /** The shares of a work, from those of its records that have any: their geometric mean. Null when none has. */

@@ -1,13 +1,4 @@
-import {
-  type Classification,
-  FACET_NAMES,
-  type Facet,
-  FLAGS,
-  type Flag,
-  STATED_TIERS,
-  type WorkAxis,
-  type WorkFacet,
-} from '@/core/classify';
+import { type Classification, FACET_NAMES, type Facet, FLAGS, type Flag, STATED_TIERS, type WorkAxis } from '@/core/classify';
 import type { DayInterval } from '@/core/record';
 
 /** Axes that a limiter can test with a mask. */
@@ -71,7 +62,17 @@ export function buildColumns(rows: readonly ColumnRow[], databases: string[], re
 }
 
 /** Writes one work into columns that were made large enough, so that its classification need not be kept. */
-export function setRow(columns: Columns, i: number, { number, classification, membership, flags = classification.flags }: ColumnRow) {
+export function setRow(columns: Columns, i: number, row: ColumnRow) {
+  setPlain(columns, i, row);
+  for (const facet of FACET_NAMES) {
+    const column = columns.facets[facet];
+    clearFacet(column, i);
+    for (const { value, tier } of row.classification.facets[facet].values) addFacetValue(column, i, value, STATED_TIERS.includes(tier));
+  }
+}
+
+/** All of a work but its facets' values. */
+export function setPlain(columns: Columns, i: number, { number, classification, membership, flags = classification.flags }: ColumnRow) {
   columns.numbers[i] = number;
   columns.membership[i] = membership;
   columns.conflicts[i] = 0;
@@ -89,20 +90,18 @@ export function setRow(columns: Columns, i: number, { number, classification, me
   columns.flags[i] = flags.reduce((mask, f) => mask | (1 << FLAGS.indexOf(f)), 0) >>> 0;
   columns.complete[i] = 0;
   FACET_NAMES.forEach((facet, bit) => {
-    const { values, complete } = classification.facets[facet];
-    if (complete) columns.complete[i]! |= 1 << bit;
-    setFacet(columns.facets[facet], i, values);
+    if (classification.facets[facet].complete) columns.complete[i]! |= 1 << bit;
   });
 }
 
-function setFacet(column: FacetColumn, i: number, values: WorkFacet['values']) {
+export function clearFacet(column: FacetColumn, i: number) {
   column.all[i] = 0;
   column.stated[i] = 0;
-  for (const { value, tier } of values) {
-    const bit = 1 << bitOf(column, value);
-    column.all[i]! |= bit;
-    if (STATED_TIERS.includes(tier)) column.stated[i]! |= bit;
-  }
+}
+export function addFacetValue(column: FacetColumn, i: number, value: string, stated: boolean) {
+  const bit = 1 << bitOf(column, value);
+  column.all[i]! |= bit;
+  if (stated) column.stated[i]! |= bit;
 }
 
 /** The bit of a value, which gets one when it is met first. */

@@ -2,6 +2,7 @@ export * from './answers';
 export { byLikely } from './by-likely';
 export * from './census';
 export * from './columns';
+export * from './columns-page';
 export * from './compare';
 export * from './edge';
 export { createSieveEngine } from './engine';

@@ -31,14 +31,14 @@ const AXES = new Map(CLAIM_AXES.map((axis) => [AXIS_CODES[axis], axis]));
 const TIER_OF = new Map(TIERS.map((tier) => [TIER_CODES[tier], tier]));
 
 /** Masks mean values by their place, and which tiers there are decides what a claim outranks. */
-export const CLAIMS_FORM = storedForm('claims', 4, [
+export const CLAIMS_FORM = storedForm('claims', 5, [
   Object.entries(CODED_AXES).map(([axis, { values }]) => [axis, values.map((v) => v.code)]),
   [AXIS_CODES, TIER_CODES, TIERS],
   [ATTRIBUTES, VENUE_FACTS, PRESS_KINDS],
 ]);
 const STAMP = stampOf(CLAIMS_FORM);
 
-/** A claim without the names of its fields; offsets and what is usual only where there are any. */
+/** A claim without the names of its fields; offsets, what is usual, and what it said before it was widened only where there is any. */
 type PackedClaim = [axis: string, mask: number, rule: string, tier: string, field: string, quote: string, ...rest: number[]];
 type PackedAside = [axis: string, rule: string, field: Aside['field'], quote: string, start: number, end: number];
 
@@ -54,7 +54,8 @@ export const packClaims = (doc: RecordClaims): PackedClaims => ({
   form: STAMP,
   claims: doc.claims.map((c) => {
     const packed: PackedClaim = [AXIS_CODES[c.axis], c.mask, c.rule, TIER_CODES[c.tier], c.field, c.quote];
-    if (c.usual) packed.push(c.start, c.end, 1);
+    if (c.own !== undefined) packed.push(c.start, c.end, 0, c.own);
+    else if (c.usual) packed.push(c.start, c.end, 1);
     else if (c.end) packed.push(c.start, c.end);
     return packed;
   }),
@@ -66,10 +67,10 @@ export function unpackClaims({ form, ...doc }: PackedClaims): RecordClaims {
   if (form !== STAMP) throw new OtherForm(CLAIMS_FORM, form ?? '');
   return {
     ...doc,
-    claims: doc.claims.map(
-      ([axis, mask, rule, tier, field, quote, start = 0, end = 0, usual]): Claim =>
-        makeClaim(AXES.get(axis)!, mask, rule, TIER_OF.get(tier)!, field, quote, start, end, usual ? true : undefined),
-    ),
+    claims: doc.claims.map(([axis, mask, rule, tier, field, quote, start = 0, end = 0, usual, own]): Claim => {
+      const claim = makeClaim(AXES.get(axis)!, mask, rule, TIER_OF.get(tier)!, field, quote, start, end, usual ? true : undefined);
+      return own === undefined ? claim : { ...claim, own };
+    }),
     asides: doc.asides.map(([axis, rule, field, quote, start, end]) => ({ axis: AXES.get(axis)!, rule, field, quote, start, end })),
   };
 }

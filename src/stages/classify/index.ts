@@ -10,7 +10,7 @@ export { saveVenue } from './commands/save-venue';
 export { setLikely } from './commands/set-likely';
 export { undoRuling } from './commands/undo-ruling';
 export { classifyOutdated } from './jobs/classify-outdated';
-export { type Filed, type Judgeable, judgeWork, judgingOf, membershipBits } from './jobs/judging';
+export { type Filed, judgingOf } from './jobs/judging';
 export { mergeAndClassify } from './jobs/merge-and-classify';
 export { reclassifyReview } from './jobs/reclassify';
 export { askClassifyView } from './queries/classify-view';

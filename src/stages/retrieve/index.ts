@@ -21,12 +21,12 @@ export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';
 export { searchLog } from './queries/search-log';
 export { databaseNames, databasesOf, OTHER_WAYS, standsFor, UNATTRIBUTED } from './store/databases';
 export { allRetrievals, beginRetrieval, retrievalOfFiles, retrievalOfWay, retrievalsOf } from './store/retrievals';
-export { Scopes } from './store/scopes';
 export {
   ASIDE_RULES,
   type AsideRecord,
   asideOf,
   countAside,
+  faultyAside,
   readClaims,
   standingAside,
   Unprocessable,

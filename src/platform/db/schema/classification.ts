@@ -1,5 +1,5 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { EvidenceScheme, Tier, WorkAxis, WorkCause } from '@/core/classify';
+import type { EvidenceScheme, WorkAxis } from '@/core/classify';
 import type { LikelyAxis } from '@/core/likely';
 import type { PackedClaims } from '@/core/storage';
 import type { VenueEntry } from '@/core/venues';
@@ -19,17 +19,6 @@ export const RecordClaimsRow = defineEntity({
     terms: p.json<string[]>(),
   },
 });
-
-/** What lists and the reading pane need of a classification, without its claims. */
-export interface StoredAxis {
-  codes: string[];
-  status: string;
-  tier: Tier | null;
-  /** What the contradicting claims say, when they do. */
-  disputed?: string[];
-  /** Why it is conflicting, or which claims disagree: works that share one can be ruled on together. */
-  causes?: WorkCause[];
-}
 
 /** An entry of a review's register of venues: a journal or a press. */
 export const VenueRow = defineEntity({

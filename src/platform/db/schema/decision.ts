@@ -1,8 +1,8 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { DecisionVerdict, Stage } from '@/core/flow';
 import type { OutcomeThen } from '@/core/grounds';
+import type { StoredAxis } from '@/core/judge';
 import type { MaskAxis } from '@/core/sieve';
-import type { StoredAxis } from './classification';
 import { SieveVersion } from './sieve';
 
 /** Classification and outcome at the time of a decision. */

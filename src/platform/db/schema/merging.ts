@@ -1,8 +1,8 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { Flag } from '@/core/classify';
+import type { StoredAxis } from '@/core/judge';
 import type { LinkType, MergedField, MergeKeys } from '@/core/merge';
 import type { MaskAxis } from '@/core/sieve';
-import type { StoredAxis } from './classification';
 
 export const Work = defineEntity({
   name: 'Work',

@@ -13,7 +13,7 @@ const WHY = 'since an update all works are classified anew. What is known of the
 export async function classifyOutdated(ctx: Context): Promise<number> {
   const outdated = await ctx.em.execute<{ id: string }[]>(
     `select r.id from review r
-     where (exists (select 1 from record_claims c where c.review_id = r.id
+     where (exists (select 1 from work w where w.review_id = r.id) and exists (select 1 from record_claims c where c.review_id = r.id
          and (c.rule_set not like ? or not exists (select 1 from merge_state s where s.review_id = r.id and s.rules = ?)))
          or exists (select 1 from set_aside a where a.review_id = r.id and a.rules <> ?))
        and not exists (select 1 from job j where j.review_id = r.id and j.kind = 'classify-review' and j.state in ('queued', 'running'))`,

@@ -1,25 +1,29 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type Classification, FLAGS, type LevelTable, type WorkCause } from '@/core/classify';
-import { type FamilyFlag, mergeWork } from '@/core/merge';
-import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
-import { axisValues, type Columns, emptyColumns, MASK_AXES, type MaskAxis, rowCopier, setRow } from '@/core/sieve';
-import type { PackedClaims } from '@/core/storage';
-import { codesOf } from '@/core/vocabularies';
-import { copyRows } from '@/platform/db/copy';
-import type { Review, SourceDatabase, StoredAxis } from '@/platform/db/schema';
+import { type PageToJudge, WORK_COLUMNS, type WorkToJudge } from '@/core/judge';
+import type { FamilyFlag } from '@/core/merge';
+import { type Columns, emptyColumns, pageWriter, rowCopier } from '@/core/sieve';
+import { copyWritten } from '@/platform/db/copy';
+import type { Review, SourceDatabase } from '@/platform/db/schema';
+import { inOrder } from '@/platform/threads/in-order';
 import { fieldEdits } from '@/stages/merge';
-import { type AsideRecord, asideOf, readClaims, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
+import { type AsideRecord, faultyAside, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
+import { readPage } from '../store/read-page';
 import { type AllAlone, AloneBuilder } from '../store/records-alone';
-import { type Filed, type Judging, judgeAlone, judgeWork, judgingOf, membershipBits } from './judging';
+import { pageJudge } from './page-judge';
 
+/** Records of a page of works. */
 const PAGE = 1000;
 
-interface MemberRead extends Filed {
-  item: BibRecord;
+/** A work with its records: it stays as it was, all of it or but for its records judged by themselves, or is judged. */
+interface Placed {
+  no: number;
+  records: number[];
+  stays: boolean;
+  known: boolean;
 }
 
 /**
- * Classifies work after work, in number order, so that memory holds one page of records and the masks.
+ * Classifies work after work, in number order, so that memory holds a few pages of records and the masks.
  * @param numbers the work's number of every record
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
  * @returns the columns of the works, and of their records, each judged by itself
@@ -34,90 +38,64 @@ export async function classifyWorks(
   kept: { columns: Columns; alone: AllAlone | null; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
 ): Promise<{ columns: Columns; alone: AllAlone }> {
-  const judging = await judgingOf(tx, review, databases);
-  const bitOf = membershipBits(databases);
-  const trust = new Map(databases.map((d, i) => [d.id, i]));
   const edits = await fieldEdits(tx, review.id);
-  const works = new Map<number, number[]>();
-  for (const [record, no] of numbers) {
-    const members = works.get(no);
-    if (members) members.push(record);
-    else works.set(no, [record]);
-  }
+  const works = groupedByWork(numbers);
   const columns = emptyColumns(
     works.size,
     databases.map((d) => d.id),
     review.revision,
   );
   const alone = new AloneBuilder(numbers.size, columns.databases, review.revision, kept?.alone);
-  const retrievals = await retrievalOfFiles(tx, review.id);
-  let row = 0;
-  await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
-  let batch: (string | number | object | null)[][] = [];
-  const failed: AsideRecord[] = [];
-  let done = 0;
-  const addAlone = (no: number, open: readonly MemberRead[], together: Classification | null) => {
-    for (const m of open) {
-      const classification = together ? judgeAlone(judging, open, m, together) : judgeWork(judging, [m]).classification;
-      alone.add(retrievals.get(m.file_id)!, no, m.no, bitOf(m), classification);
-    }
-  };
-  const add = (no: number, open: readonly MemberRead[]) => {
-    const membership = open.reduce((mask, m) => mask | bitOf(m), 0) >>> 0;
-    const { classification, causes } = judgeWork(judging, open);
-    const flags = withFamilyFlags(classification.flags, familyFlags.get(no) ?? []);
-    setRow(columns, row++, { number: no, classification, membership, flags });
-    addAlone(no, open, classification);
-    const merged = mergeWork(
-      open.map((m) => ({ no: m.no, trust: trust.get(m.database_id ?? '') ?? databases.length, item: m.item })),
-      edits.get(no),
-      SHOWN_FIELDS,
-    );
-    const shown = merged.fields.find((f) => f.field === 'title')?.records[0] ?? open[0]!.no;
-    batch.push([
-      review.id,
-      no,
-      merged.item.title,
-      shortAuthors(merged.item.authors),
-      merged.item.container,
-      intervalWords(classification.dates.earliest),
-      merged.item.doi,
-      merged.item.pmid,
-      shown,
-      open.map((m) => m.no),
-      membership,
-      storedAxes(classification, causes, judging.levels),
-      flags,
-      null,
-      null,
-    ]);
-  };
   const old = new Map(kept ? Array.from(kept.columns.numbers, (no, i) => [no, i] as const) : []);
   const takeOver = kept ? rowCopier(columns, kept.columns) : () => {};
   const stays = (no: number) => kept !== null && old.has(no) && !kept.changed.has(no) && !edits.has(no);
-  for (const page of pagesOf(works)) {
-    const read = await readMembers(
-      tx,
-      review.id,
-      page.flatMap(([no, records]) => (stays(no) && alone.knows(records) ? [] : records)),
-    );
-    for (const [no, records] of page) {
-      done += records.length;
-      const members = () => [...records].sort((a, b) => a - b).map((r) => read.get(r)!);
-      try {
-        if (!stays(no)) add(no, members());
-        else {
-          takeOver(row++, old.get(no)!);
-          if (alone.knows(records)) alone.keep(no, records);
-          else addAlone(no, members(), null);
-        }
-      } catch (error) {
-        failed.push(...blameFor(judging, members(), error));
-      }
-    }
+  const placed = [...works]
+    .sort((a, b) => a[0] - b[0])
+    .map(([no, records]): Placed => ({ no, records, stays: stays(no), known: alone.knows(records) }));
+  const asked = (w: Placed) => !w.stays || !w.known;
+  const judge = await pageJudge(
+    tx,
+    review,
+    databases,
+    placed.reduce((n, w) => n + (asked(w) ? w.records.length : 0), 0),
+  );
+  const retrievals = await retrievalOfFiles(tx, review.id);
+  const toJudge = async (page: readonly Placed[]): Promise<PageToJudge> => {
+    const open = page.filter(asked);
+    const records = open.flatMap((w) => w.records);
+    const items = open.flatMap((w) => (w.stays ? [] : w.records));
+    return {
+      reviewId: review.id,
+      works: open.map(
+        (w): WorkToJudge => ({ no: w.no, records: w.records, flags: familyFlags.get(w.no) ?? [], edits: edits.get(w.no), alone: w.stays }),
+      ), // prettier-ignore
+      records: await readPage(tx, review.id, retrievals, records, { claims: records, items }),
+      merged: true,
+    };
+  };
+  async function* pages() {
+    for (const page of pagesOf(placed)) yield { page, task: await toJudge(page) };
+  }
+  await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
+  const failed: AsideRecord[] = [];
+  let row = 0;
+  let done = 0;
+  const judged = inOrder(pages(), judge.width, async ({ page, task }) => ({ page, made: await judge.judge(task) }));
+  for await (const { page, made } of judged) {
+    failed.push(...made.faults.map((f) => faultyAside(f, f.step)));
+    done += page.reduce((n, w) => n + w.records.length, 0);
     await step(done);
-    await copyRows(tx, 'fresh_work', WORK_COLUMNS, [batch]);
-    batch = [];
+    // Nothing of it is kept when one failed: the rest is only looked through for others.
+    if (failed.length) continue;
+    const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
+    let at = 0;
+    for (const w of page) {
+      if (w.stays) takeOver(row++, old.get(w.no)!);
+      else write(row++);
+      if (w.stays && w.known) alone.keep(w.no, w.records);
+      else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
+    }
+    await copyWritten(tx, 'fresh_work', WORK_COLUMNS, [made.rows]);
   }
   if (failed.length) throw new Unprocessable(failed);
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
@@ -125,88 +103,29 @@ export async function classifyWorks(
   return { columns, alone: alone.done() };
 }
 
-/** Works in number order, as many at a time as have a page of records between them. */
-function* pagesOf(works: ReadonlyMap<number, number[]>): Generator<[number, number[]][]> {
-  let page: [number, number[]][] = [];
+/** The records of each work by number. */
+function groupedByWork(numbers: ReadonlyMap<number, number>): Map<number, number[]> {
+  const works = new Map<number, number[]>();
+  for (const [record, no] of numbers) {
+    const members = works.get(no);
+    if (members) members.push(record);
+    else works.set(no, [record]);
+  }
+  for (const members of works.values()) members.sort((a, b) => a - b);
+  return works;
+}
+
+/** As many works at a time as have a page of records between them. */
+function* pagesOf(works: readonly Placed[]): Generator<Placed[]> {
+  let page: Placed[] = [];
   let records = 0;
-  for (const work of [...works].sort((a, b) => a[0] - b[0])) {
+  for (const work of works) {
     page.push(work);
-    records += work[1].length;
+    records += work.records.length;
     if (records < PAGE) continue;
     yield page;
     page = [];
     records = 0;
   }
   if (page.length) yield page;
-}
-
-/** Records with their claims: two plain reads by number, which cost a page whatever the planner thinks of fresh tables. */
-async function readMembers(tx: EntityManager, reviewId: string, records: readonly number[]): Promise<Map<number, MemberRead>> {
-  if (records.length === 0) return new Map();
-  const wanted = [reviewId, `{${records.join(',')}}`];
-  const rows = await tx.execute<Omit<MemberRead, 'doc'>[]>(
-    'select no, file_id, database_id, stable_name, item from record where review_id = ? and no = any(?::int[])',
-    wanted,
-  );
-  const claims = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(
-    'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
-    wanted,
-  );
-  const docs = readClaims(claims);
-  return new Map(rows.map((r) => [r.no, { ...r, doc: docs.get(r.no)! }]));
-}
-
-const WORK_COLUMNS = [
-  'review_id',
-  'no',
-  'title',
-  'authors',
-  'container',
-  'date_words',
-  'doi',
-  'pmid',
-  'shown_record',
-  'records',
-  'membership',
-  'axes',
-  'flags',
-  'absorbed_by',
-  'absorbed_at',
-];
-
-/** What lists show of a work. */
-const SHOWN_FIELDS = ['title', 'authors', 'container', 'doi', 'pmid'] as const;
-
-/** The records of a work that cannot be classified by themselves either; all of them, when each can. */
-function blameFor(judging: Judging, members: readonly Filed[], error: unknown): AsideRecord[] {
-  const alone = members.filter((m) => {
-    try {
-      judgeWork(judging, [m]);
-      return false;
-    } catch {
-      return true;
-    }
-  });
-  return (alone.length ? alone : members).map((m) => asideOf(m.no, 'classify', error));
-}
-
-/** What a work's own records say, and what other publications bring upon it. */
-export const withFamilyFlags = (own: readonly string[], family: readonly FamilyFlag[]) =>
-  FLAGS.filter((f) => own.includes(f) || (family as readonly string[]).includes(f));
-
-export function storedAxes(
-  classification: Classification,
-  causes: Partial<Record<string, WorkCause[]>>,
-  levels: LevelTable,
-): Record<MaskAxis, StoredAxis> {
-  return Object.fromEntries(
-    MASK_AXES.map((axis) => {
-      const values = axisValues(axis, levels.scheme);
-      const { mask, status, tier, disputed } = classification.axes[axis];
-      const stored: StoredAxis = { codes: codesOf(values, mask), status, tier };
-      if (disputed) stored.disputed = codesOf(values, disputed);
-      if (causes[axis]) stored.causes = causes[axis];
-      return [axis, stored];
-    }),
-  ) as Record<MaskAxis, StoredAxis>;
 }

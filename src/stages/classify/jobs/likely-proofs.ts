@@ -1,11 +1,11 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { type Judgeable, type Judging, judgeWork, NO_RULINGS } from '@/core/judge';
 import { coverageOf, LIKELY_AXES, type LikelyAxis, type Proof, proofOf, sharesOfWork, tooFewInside } from '@/core/likely';
 import type { PackedClaims } from '@/core/storage';
 import { LikelyBasisRow, type Review } from '@/platform/db/schema';
 import { readClaims } from '@/stages/retrieve';
 import { type LikelyAxes, MODELS_NAME, NO_PROOFS } from '../store/likely-basis';
 import { type Said, saidByDecisions, saidByRulings } from '../store/settled-by-people';
-import { type Judgeable, type Judging, judgeWork, NO_RULINGS } from './judging';
 
 /** One ruling on many works says one thing of them: so many of these are proof. */
 const MOST_OF_A_RULING = 5;

@@ -1,19 +1,22 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Flag } from '@/core/classify';
-import { emptyColumns, setRow } from '@/core/sieve';
+import { type Judging, judgeAlone, judgeWork, membershipBits, storedAxes } from '@/core/judge';
+import { emptyColumns, pageWriter, setRow } from '@/core/sieve';
 import type { PackedClaims } from '@/core/storage';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
-import { NONE_STALE, readItems, type StaleClaims, staleClaims, writeClaims } from '@/stages/merge';
-import { asideOf, readClaims, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
+import { inOrder } from '@/platform/threads/in-order';
+import { staleClaims, updateClaims } from '@/stages/merge';
+import { asideOf, faultyAside, readClaims, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
+import { readPage } from '../store/read-page';
 import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
 import { writeColumns, writePatch } from '../store/stored-columns';
-import { storedAxes } from './classify-works';
-import { type Filed, type Judging, judgeAlone, judgeWork, judgingOf, membershipBits } from './judging';
+import { type Filed, judgingOf } from './judging';
 import { renewLikelyBasis } from './likely-proofs';
+import { pageJudge } from './page-judge';
 
 /** Works of a page: few, so that what is read of them is gone before it counts as old memory. */
 const PAGE = 500;
@@ -38,13 +41,10 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
       [reviewId],
     );
     const flags = new Map(flagged.map((w) => [w.no, w.flags]));
-    let judging = await judgingOf(tx, review, databases);
-    const claims = await staleClaims(tx, reviewId, databases);
+    const stale = await staleClaims(tx, reviewId, databases);
     // Claims that are still those of other rules say nothing of what is likely: the next time they do.
-    if (!members.some((m) => claims.has(m.record_no))) {
-      await renewLikelyBasis(tx, review, judging, ctx.now());
-      judging = await judgingOf(tx, review, databases);
-    }
+    if (stale.restated.size + stale.outdated.size === 0)
+      await renewLikelyBasis(tx, review, await judgingOf(tx, review, databases), ctx.now());
     review.revision += 1;
     const columns = emptyColumns(
       works.size,
@@ -53,25 +53,38 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     );
     const alone = new AloneBuilder(members.length, columns.databases, review.revision);
     const retrievals = await retrievalOfFiles(tx, reviewId);
-    const bitOf = membershipBits(databases);
+    const judge = await pageJudge(tx, review, databases, members.length);
+    // Another connection reads the next pages while this one's are judged and written: nobody changes records meanwhile.
+    const reader = ctx.em.fork();
+    const judged = inOrder(pagesOf([...works], PAGE), judge.width, async (page) => {
+      const records = page.flatMap(([, own]) => own);
+      const made = await judge.judge({
+        reviewId,
+        works: page.map(([no, own]) => ({ no, records: own, flags: flags.get(no) ?? [] })),
+        records: await readPage(reader.fork(), reviewId, retrievals, records, {
+          claims: records.filter((no) => !stale.outdated.has(no)),
+          items: records.filter((no) => stale.restated.has(no) || stale.outdated.has(no)),
+          stale: stale.restated,
+        }),
+        merged: false,
+      });
+      return { records: records.length, made };
+    });
     let row = 0;
     let done = 0;
     let written: Promise<void> = Promise.resolve();
-    // Another connection reads the next page while this one's is judged and written: nobody changes records meanwhile.
-    const reader = ctx.em.fork();
-    for await (const page of readAhead(pagesOf([...works], PAGE), (page) => readMembers(reader, reviewId, page, claims))) {
-      const axes: { no: number; axes: object }[] = [];
-      for (const { no, members: own, classification, causes } of judgeMembers(judging, page.works, page.read)) {
-        const membership = own.reduce((mask, m) => mask | bitOf(m), 0) >>> 0;
-        setRow(columns, row++, { number: no, classification, membership, flags: flags.get(no) ?? [] });
-        for (const m of own) alone.add(retrievals.get(m.file_id)!, no, m.no, bitOf(m), judgeAlone(judging, own, m, classification));
-        axes.push({ no, axes: storedAxes(classification, causes, judging.levels) });
-        done += own.length;
-      }
+    for await (const { records, made } of judged) {
+      if (made.faults.length) throw new Unprocessable(made.faults.map((f) => faultyAside(f, f.step)));
+      const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
+      for (let k = made.works.plain[0]!.length; k > 0; k--) write(row++);
+      made.retrievals.forEach((retrieval, k) => {
+        alone.put(retrieval, made.workOf[k]!, writeAlone);
+      });
       await written;
-      written = writeClaims(tx, reviewId, page.derived).then(() => writeAxes(tx, reviewId, axes));
+      written = updateClaims(tx, reviewId, made.claims).then(() => updateAxes(tx, reviewId, made.axes));
       // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
       written.catch(() => {});
+      done += records;
       await progress.step(done, members.length);
     }
     await written;
@@ -79,19 +92,6 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     await writeAlone(tx, reviewId, alone.done());
     await tx.flush();
   });
-}
-
-/** Reads one thing ahead of what is being worked on. */
-async function* readAhead<T, R>(things: Iterable<T>, read: (thing: T) => Promise<R>): AsyncGenerator<R> {
-  let next: Promise<R> | null = null;
-  for (const thing of things) {
-    const ahead = read(thing);
-    // Should the loop end before it is awaited, its failure is that of the transaction and shows there.
-    ahead.catch(() => {});
-    if (next) yield await next;
-    next = ahead;
-  }
-  if (next) yield await next;
 }
 
 /**
@@ -128,7 +128,7 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
       setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
     return { no, axes: storedAxes(classification, causes, judging.levels) };
   });
-  await writeAxes(tx, reviewId, axes);
+  await updateAxes(tx, reviewId, JSON.stringify(axes));
   await writePatch(tx, reviewId, patch);
   await writeAlonePatch(tx, reviewId, alone);
   await tx.nativeUpdate(Review, { id: reviewId }, { revision });
@@ -150,17 +150,8 @@ export async function judgeWorks(
   works: WorkMembers,
   more: Parameters<typeof judgeWork>[2] = [],
 ): Promise<JudgedWork[]> {
-  const { read } = await readMembers(tx, reviewId, works, NONE_STALE);
-  return judgeMembers(judging, works, read, more);
-}
-
-const judgeMembers = (
-  judging: Judging,
-  works: WorkMembers,
-  read: ReadonlyMap<number, Filed>,
-  more: Parameters<typeof judgeWork>[2] = [],
-): JudgedWork[] =>
-  works.map(([no, records]) => {
+  const read = await readMembers(tx, reviewId, works);
+  return works.map(([no, records]) => {
     const members = records.map((r) => read.get(r)!);
     try {
       return { no, members, ...judgeWork(judging, members, more) };
@@ -168,30 +159,21 @@ const judgeMembers = (
       throw new Unprocessable(records.map((r) => asideOf(r, 'classify', error)));
     }
   });
+}
 
-/** The records of some works with their claims; those that are out of date are derived, to be written back. */
-async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembers, stale: StaleClaims) {
-  const all = works.flatMap(([, records]) => records);
-  const old = all.filter((no) => stale.has(no));
+/** The records of some works with their claims. */
+async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembers): Promise<Map<number, Filed>> {
+  const all = `{${works.flatMap(([, records]) => records).join(',')}}`;
   const rows = await tx.execute<Omit<Filed, 'doc'>[]>(
     'select no, file_id, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
-    [reviewId, `{${all.join(',')}}`],
+    [reviewId, all],
   );
   const docs = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(
     'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
-    [reviewId, `{${(old.length ? all.filter((no) => !stale.has(no)) : all).join(',')}}`],
+    [reviewId, all],
   );
-  const items = await readItems(tx, reviewId, old);
   const claims = readClaims(docs);
-  const derived = old.map((no) => {
-    try {
-      return stale.derive(no, items.get(no)!);
-    } catch (error) {
-      throw new Unprocessable([asideOf(no, 'derive', error)]);
-    }
-  });
-  for (const d of derived) claims.set(d.no, d.doc);
-  return { works, derived, read: new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }])) };
+  return new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }]));
 }
 
 export function worksOf(members: readonly { work_no: number; record_no: number }[]): Map<number, number[]> {
@@ -208,9 +190,11 @@ function* pagesOf<T>(items: readonly T[], size: number): Generator<T[]> {
   for (let at = 0; at < items.length; at += size) yield items.slice(at, at + size);
 }
 
-const writeAxes = (tx: EntityManager, reviewId: string, axes: readonly { no: number; axes: object }[]) =>
+/** @param axes rows as JSON: a work's number, and its axes. Those that are as they were are not written again. */
+const updateAxes = (tx: EntityManager, reviewId: string, axes: string) =>
   runBound(
     tx,
-    'update work set axes = f.axes from json_to_recordset($1::json) as f(no int, axes jsonb) where work.review_id = $2 and work.no = f.no',
-    [JSON.stringify(axes), reviewId],
+    `update work set axes = f.axes from json_to_recordset($1::json) as f(no int, axes jsonb)
+     where work.review_id = $2 and work.no = f.no and work.axes <> f.axes`,
+    [axes, reviewId],
   );

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { WORK_AXES, type WorkAxis } from '@/core/classify';
+import { asRuled } from '@/core/judge';
 import { axisValues } from '@/core/sieve';
 import { codesOf } from '@/core/vocabularies';
 import { SourceDatabase } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { asRuled, judgingOf } from '../jobs/judging';
+import { judgingOf } from '../jobs/judging';
 import { judgeWorks, worksOf } from '../jobs/reclassify';
 import { causeSchema, membersOf, pickedWorks, unknownCodes, worksWith } from '../store/ruled-works';
 import { schemeOf } from '../store/scheme-of';

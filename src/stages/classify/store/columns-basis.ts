@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
 import { type Review, type SourceDatabase, VenueRow } from '@/platform/db/schema';
+import { shortHash } from '@/platform/short-hash';
 import { keptBasis } from './likely-basis';
 import { schemeOf } from './scheme-of';
 
@@ -21,4 +21,4 @@ export async function columnsBasis(tx: EntityManager, review: Review, databases:
   ]);
 }
 
-const hash = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16);
+const hash = (value: unknown) => shortHash(JSON.stringify(value));

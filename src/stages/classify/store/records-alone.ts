@@ -23,7 +23,7 @@ export interface AllAlone {
 
 /** Collects records as they are judged, in whatever order, for each retrieval. */
 export class AloneBuilder {
-  private readonly columns: Columns;
+  readonly columns: Columns;
   private readonly works: Int32Array;
   private readonly rowsBy = new Map<string, number[]>();
   private row = 0;
@@ -43,6 +43,11 @@ export class AloneBuilder {
 
   add(retrieval: string, work: number, number: number, membership: number, classification: Classification) {
     setRow(this.columns, this.place(retrieval, work), { number, membership, classification });
+  }
+
+  /** One that was judged elsewhere. @param write writes it to a place */
+  put(retrieval: string, work: number, write: (i: number) => void) {
+    write(this.place(retrieval, work));
   }
 
   /** Whether these records can be taken over as they were. */

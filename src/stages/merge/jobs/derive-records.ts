@@ -1,11 +1,13 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type MergeKeys, mergeKeys } from '@/core/merge';
-import type { BibRecord } from '@/core/record';
-import { MERGE_RULE_SET, packClaims } from '@/core/storage';
-import { copyRows } from '@/platform/db/copy';
+import { CLAIM_COLUMNS, deriveBatch, KEY_COLUMNS, Scopes, type ToDerive } from '@/core/derive';
+import type { MergeKeys } from '@/core/merge';
+import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
+import { copyWritten } from '@/platform/db/copy';
 import type { SourceDatabase } from '@/platform/db/schema';
-import { type AsideRecord, asideOf, Scopes } from '@/stages/retrieve';
-import { type DerivedClaims, derivedClaims } from '../store/stale-claims';
+import { shortHash } from '@/platform/short-hash';
+import { inOrder } from '@/platform/threads/in-order';
+import { basisOf, labourFor } from '@/platform/threads/labour';
+import { type AsideRecord, faultyAside } from '@/stages/retrieve';
 
 const PAGE = 1000;
 
@@ -29,48 +31,34 @@ export async function deriveRecords(
   aside: Map<number, AsideRecord>,
   step: (done: number) => Promise<void>,
 ): Promise<{ records: KeyedRecord[]; fresh: Set<number> }> {
-  const scopes = new Scopes(databases);
+  const scopes = new Scopes(databases, shortHash);
   const all: KeyedRecord[] = [];
   const derived = new Set<number>();
-  await tx.execute(
-    'create temporary table fresh_claims (record_no int, rule_set text, doc json, unmapped jsonb, terms jsonb) on commit drop',
-  );
-  await tx.execute('create temporary table fresh_keys (record_no int, rules text, doc json) on commit drop');
+  await tx.execute('create temporary table fresh_claims (like record_claims including defaults) on commit drop');
+  await tx.execute('create temporary table fresh_keys (like merge_key including defaults) on commit drop');
   const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId]))
     .map((r) => r.no)
     .filter((no) => !aside.has(no));
-  for (let at = 0; at < numbers.length; at += PAGE) {
-    const page = await readPage(tx, reviewId, numbers.slice(at, at + PAGE));
-    const outdated = (r: RecordRead) => r.terms === null || r.rule_set !== scopes.ruleSetOf(r.database_id, r.terms);
-    const stale = page.filter((r) => !r.keys || outdated(r));
-    const items = await readItems(
-      tx,
-      reviewId,
-      stale.map((r) => r.no),
-    );
-    const claims: (number | string | object)[][] = [];
-    const fresh: [number, string, MergeKeys][] = [];
-    for (const row of page) {
-      let made: { keys: MergeKeys; claims: DerivedClaims | null };
-      try {
-        made = {
-          keys: row.keys ?? mergeKeys(items.get(row.no)!),
-          claims: outdated(row) ? derivedClaims(scopes, row.database_id, row.no, items.get(row.no)!) : null,
-        };
-      } catch (error) {
-        aside.set(row.no, asideOf(row.no, 'derive', error));
-        continue;
-      }
-      if (items.has(row.no)) derived.add(row.no);
-      all.push({ no: row.no, name: row.stable_name, keys: made.keys });
-      if (!row.keys) fresh.push([row.no, MERGE_RULE_SET, made.keys]);
-      if (made.claims) {
-        const { no, rule_set, doc, unmapped, terms } = made.claims;
-        claims.push([no, rule_set, packClaims(doc), unmapped, terms]);
-      }
+  const labour = labourFor(numbers.length - (await countDerived(tx, reviewId)));
+  const basis = basisOf(databases.map(({ id, profile }) => ({ id, profile })));
+  async function* pages() {
+    for (let at = 0; at < numbers.length; at += PAGE) {
+      const page = await readPage(tx, reviewId, numbers.slice(at, at + PAGE));
+      yield { page, todo: await toDerive(tx, reviewId, scopes, page) };
     }
-    if (claims.length) await copyRows(tx, 'fresh_claims', ['record_no', 'rule_set', 'doc', 'unmapped', 'terms'], [claims]);
-    if (fresh.length) await copyRows(tx, 'fresh_keys', ['record_no', 'rules', 'doc'], [fresh]);
+  }
+  const derivedPages = inOrder(pages(), labour.width, async ({ page, todo }) => ({
+    page,
+    todo,
+    rows: await labour.run('derive', basis, { reviewId, records: todo }, (_, t) => deriveBatch(scopes, t.reviewId, t.records)),
+  }));
+  for await (const { page, todo, rows } of derivedPages) {
+    for (const fault of rows.faults) aside.set(fault.no, faultyAside(fault, 'derive'));
+    const made = new Map(rows.made);
+    for (const { no } of todo) if (!aside.has(no)) derived.add(no);
+    for (const { no, stable_name, keys } of page) if (!aside.has(no)) all.push({ no, name: stable_name, keys: keys ?? made.get(no)! });
+    await copyWritten(tx, 'fresh_claims', CLAIM_COLUMNS, [rows.claims]);
+    await copyWritten(tx, 'fresh_keys', KEY_COLUMNS, [rows.keys]);
     await step(all.length);
   }
   // What was derived of a record before it failed says nothing any more.
@@ -80,15 +68,13 @@ export async function deriveRecords(
   ]);
   await tx.execute(
     `insert into record_claims (review_id, record_no, rule_set, doc, unmapped, terms)
-     select ?, record_no, rule_set, doc, unmapped, terms from fresh_claims
+     select review_id, record_no, rule_set, doc, unmapped, terms from fresh_claims
      on conflict (review_id, record_no) do update set rule_set = excluded.rule_set, doc = excluded.doc,
        unmapped = excluded.unmapped, terms = excluded.terms`,
-    [reviewId],
   );
   await tx.execute(
-    `insert into merge_key (review_id, record_no, rules, doc) select ?, record_no, rules, doc from fresh_keys
+    `insert into merge_key (review_id, record_no, rules, doc) select review_id, record_no, rules, doc from fresh_keys
      on conflict (review_id, record_no) do update set rules = excluded.rules, doc = excluded.doc`,
-    [reviewId],
   );
   return { records: all, fresh: derived };
 }
@@ -128,10 +114,32 @@ async function readPage(tx: EntityManager, reviewId: string, numbers: readonly n
   }));
 }
 
-export async function readItems(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<Map<number, BibRecord>> {
+/** How many records have claims by the rules as they are, whatever their database adds to them. */
+async function countDerived(tx: EntityManager, reviewId: string): Promise<number> {
+  const [{ n }] = await tx.execute<[{ n: number }]>(
+    'select count(*)::int as n from record_claims where review_id = ? and rule_set like ?',
+    [reviewId, `${RULE_SET}:%`],
+  );
+  return n;
+}
+
+/** What is missing or out of date of some records. */
+async function toDerive(tx: EntityManager, reviewId: string, scopes: Scopes, page: readonly RecordRead[]): Promise<ToDerive[]> {
+  const outdated = (r: RecordRead) => r.terms === null || r.rule_set !== scopes.ruleSetOf(r.database_id, r.terms);
+  const stale = page.filter((r) => !r.keys || outdated(r));
+  const items = await readItems(
+    tx,
+    reviewId,
+    stale.map((r) => r.no),
+  );
+  return stale.map((r) => ({ no: r.no, database: r.database_id, item: items.get(r.no)!, claims: outdated(r), keys: !r.keys }));
+}
+
+/** Records as JSON: whoever derives from them reads it. */
+async function readItems(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<Map<number, string>> {
   if (numbers.length === 0) return new Map();
-  const rows = await tx.execute<{ no: number; item: BibRecord }[]>(
-    'select no, item from record where review_id = ? and no = any(?::int[])',
+  const rows = await tx.execute<{ no: number; item: string }[]>(
+    'select no, item::text as item from record where review_id = ? and no = any(?::int[])',
     [reviewId, `{${numbers.join(',')}}`],
   );
   return new Map(rows.map((r) => [r.no, r.item]));

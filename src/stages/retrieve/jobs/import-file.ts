@@ -1,24 +1,31 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { CLAIM_COLUMNS, KEY_COLUMNS, RECORD_COLUMNS, type ReadRecord, Scopes, takenIn } from '@/core/derive';
 import { type Entry, readBatches } from '@/core/formats';
 import { CarriedFields } from '@/core/parity';
 import { problemWords } from '@/core/record';
 import type { Context } from '@/platform/context';
-import { copyRows } from '@/platform/db/copy';
+import { copyRows, copyWritten } from '@/platform/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { keptPieces } from '@/platform/files/kept-files';
 import type { Progress } from '@/platform/queue/progress';
 import { enqueue } from '@/platform/queue/queue';
+import { shortHash } from '@/platform/short-hash';
+import { inOrder } from '@/platform/threads/in-order';
+import { basisOf, labourFor } from '@/platform/threads/labour';
 
-const RECORD_COLUMNS = ['review_id', 'no', 'file_id', 'database_id', 'ordinal', 'line', 'raw', 'item', 'problems', 'stable_name'];
 const REJECTED_COLUMNS = ['review_id', 'file_id', 'ordinal', 'line', 'code', 'message', 'raw'];
 const KEPT_OF_REJECTED = 100_000;
 /** A file may hold millions of entries that are none; so many are listed, all are counted. */
 export const MAX_REJECTED_ROWS = 20_000;
+/** Records of a task: enough to be worth sending, few enough to be short-lived. */
+const BATCH = 500;
+/** A record of a usual export, to tell from a file's length whether it is long. */
+const RECORD_BYTES = 1500;
 
 /**
- * Reads a received file into records and rejections, in one transaction, and queues the classification. Running it
- * again after a crash starts from nothing; running it after it succeeded does nothing.
+ * Reads a received file into records and rejections, with the claims and merge keys of each record, in one transaction,
+ * and queues the classification. Running it again after a crash starts from nothing; running it after it succeeded does nothing.
  */
 export async function importFile(ctx: Context, reviewId: string, fileId: string, progress: Progress): Promise<void> {
   await ctx.em.transactional(async (tx) => {
@@ -29,7 +36,7 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
     const retrieval = await tx.findOneOrFail(Retrieval, { reviewId, id: file.retrievalId });
     const databases = await tx.find(SourceDatabase, { reviewId, id: { $in: retrieval.databaseIds } });
     const carried = new Map(databases.map((d) => [d.id, new CarriedFields()]));
-    const counts = await copyEntries(tx, ctx.em.fork(), file, attribution(databases), progress, carried);
+    const counts = await copyEntries(tx, ctx.em.fork(), file, databases, progress, carried);
     file.state = 'imported';
     file.parsed = counts.parsed;
     file.rejected = counts.rejected;
@@ -67,18 +74,19 @@ async function copyEntries(
   /** The file is read beside the transaction, whose connection takes the rows. */
   source: EntityManager,
   file: ImportFile,
-  attribute: Attribute,
+  databases: readonly SourceDatabase[],
   progress: Progress,
   carried: ReadonlyMap<string, CarriedFields>,
 ): Promise<{ parsed: number; rejected: number }> {
   const [{ next }] = await tx.execute<[{ next: number }]>('select coalesce(max(no), 0) + 1 as next from record where review_id = ?', [
     file.reviewId,
   ]);
+  const attribute = attribution(databases);
   let no = Number(next);
   const first = no;
   let rejected = 0;
   const listed: Extract<Entry, { kind: 'rejected' }>[] = [];
-  async function* records() {
+  async function* batches(): AsyncGenerator<ReadRecord[]> {
     let bytesRead = 0;
     async function* chunks() {
       for await (const chunk of keptPieces(source, file.reviewId, file.sha256)) {
@@ -86,9 +94,9 @@ async function copyEntries(
         yield chunk;
       }
     }
+    let rows: ReadRecord[] = [];
     for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined })) {
       await progress.step(bytesRead, file.bytes, no - first + rejected);
-      const rows: (string | number | object | null)[][] = [];
       for (const entry of batch) {
         if (entry.kind === 'rejected') {
           rejected++;
@@ -98,24 +106,43 @@ async function copyEntries(
         const database = attribute(entry.record.database);
         if (database) carried.get(database.id)?.add(entry.record);
         const hash = createHash('sha1').update(entry.raw).digest('hex');
-        const stable = `${database?.tag ?? '--'}|${entry.record.accession}|${hash}`;
-        rows.push([
-          file.reviewId,
-          no++,
-          file.id,
-          database?.id ?? null,
-          entry.ordinal,
-          entry.line,
-          entry.raw,
-          entry.record,
-          entry.problems,
-          stable,
-        ]);
+        rows.push({
+          no: no++,
+          database: database?.id ?? null,
+          ordinal: entry.ordinal,
+          line: entry.line,
+          raw: entry.raw,
+          item: JSON.stringify(entry.record),
+          problems: JSON.stringify(entry.problems),
+          name: `${database?.tag ?? '--'}|${entry.record.accession}|${hash}`,
+        });
       }
+      if (rows.length < BATCH) continue;
       yield rows;
+      rows = [];
     }
+    if (rows.length) yield rows;
   }
-  await copyRows(tx, 'record', RECORD_COLUMNS, records());
+  const basis = basisOf(databases.map(({ id, profile }) => ({ id, profile })));
+  const scopes = new Scopes(databases, shortHash);
+  const labour = labourFor(file.bytes / RECORD_BYTES);
+  const made = inOrder(batches(), labour.width, (records) =>
+    labour.run('takeIn', basis, { reviewId: file.reviewId, fileId: file.id, records }, (_, t) =>
+      takenIn(scopes, t.reviewId, t.fileId, t.records),
+    ),
+  );
+  // While one batch is written, the next are read and derived.
+  let written: Promise<void> = Promise.resolve();
+  for await (const { records, claims, keys } of made) {
+    await written;
+    written = (async () => {
+      await copyWritten(tx, 'record', RECORD_COLUMNS, [records]);
+      await copyWritten(tx, 'record_claims', CLAIM_COLUMNS, [claims]);
+      await copyWritten(tx, 'merge_key', KEY_COLUMNS, [keys]);
+    })();
+    written.catch(() => {});
+  }
+  await written;
   await copyRows(tx, 'rejected_entry', REJECTED_COLUMNS, [
     listed.map((r) => [file.reviewId, file.id, r.ordinal, r.line, r.problem.code, problemWords(r.problem), r.raw]),
   ]);

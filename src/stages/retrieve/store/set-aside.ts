@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { RecordClaims } from '@/core/classify';
+import { type Fault, faultOf } from '@/core/derive';
 import { MERGE_RULE_SET, OtherForm, type PackedClaims, RULE_SET, unpackClaims } from '@/core/storage';
 import { copyRows } from '@/platform/db/copy';
 import { SetAside } from '@/platform/db/schema';
@@ -24,9 +25,11 @@ export class Unprocessable extends Error {
 }
 
 /** What is kept of a fault: its words, for the list; the whole of it goes to the log. */
-export function asideOf(no: number, step: AsideStep, error: unknown): AsideRecord {
-  console.error('[set aside]', `record ${no}`, step, error);
-  const words = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
+export const asideOf = (no: number, step: AsideStep, error: unknown): AsideRecord => faultyAside(faultOf(no, error), step);
+
+/** The same of a fault that was met elsewhere. */
+export function faultyAside({ no, words, stack }: Fault, step: AsideStep): AsideRecord {
+  console.error('[set aside]', `record ${no}`, step, stack || words);
   return { no, step, reason: words.replace(/\s+/g, ' ').toWellFormed().replaceAll('\0', '').slice(0, LONGEST_REASON) };
 }
 

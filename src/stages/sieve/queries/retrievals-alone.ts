@@ -1,5 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { EvidenceScheme } from '@/core/classify';
+import { judgeWork, membershipBits } from '@/core/judge';
 import { limitersAtEnd, type RetrievalInParity, readNative } from '@/core/parity';
 import { type BibRecord, isoToDay } from '@/core/record';
 import { askTexts, type Columns, emptyColumns, type Sieve, textTests } from '@/core/sieve';
@@ -7,18 +8,7 @@ import { type PackedClaims, unpackClaims } from '@/core/storage';
 import { derivedFrom, once, recent } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { type Retrieval, Review, type SourceDatabase } from '@/platform/db/schema';
-import {
-  type AllAlone,
-  type Alone,
-  AloneBuilder,
-  type Filed,
-  followedAlone,
-  judgeWork,
-  judgingOf,
-  membershipBits,
-  storedAlone,
-  writeAlone,
-} from '@/stages/classify';
+import { type AllAlone, type Alone, AloneBuilder, type Filed, followedAlone, judgingOf, storedAlone, writeAlone } from '@/stages/classify';
 import { retrievalOfFiles } from '@/stages/retrieve';
 
 const PAGE = 1000;

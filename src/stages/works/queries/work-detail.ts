@@ -14,6 +14,7 @@ import {
   type TemplateKind,
 } from '@/core/grounds';
 import { type HoldingState, type Lasting, lastingLink, throughProxy, whyNotLasting } from '@/core/holdings';
+import { type Judgeable, judgeWork } from '@/core/judge';
 import type { LikelyAxis } from '@/core/likely';
 import { type FieldChoice, type MergedField, mergeWork } from '@/core/merge';
 import type { BibRecord, DayInterval, Problem } from '@/core/record';
@@ -24,7 +25,7 @@ import { hasNone, partOf } from '@/platform/cache/parts';
 import { type Context, NotFound } from '@/platform/context';
 import { FullText, type LibrarySettings, Work } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
-import { type Judgeable, judgeWork, judgingOf } from '@/stages/classify';
+import { judgingOf } from '@/stages/classify';
 import {
   type AttachmentLine,
   absorbedBy,

@@ -1,20 +1,26 @@
-import { createHash } from 'node:crypto';
 import { type DatabaseScope, NO_SCOPE } from '@/core/classify';
-import { scopeOf } from '@/core/parity';
+import { type LimiterProfile, scopeOf } from '@/core/parity';
 import { RULE_SET } from '@/core/storage';
-import type { SourceDatabase } from '@/platform/db/schema';
+
+/** A short name for a text: the same for the same text, another for another. The core has none of its own. */
+export type ShortHash = (text: string) => string;
+
+/** What deriving needs to know of a database. */
+export interface ScopedDatabase {
+  id: string;
+  profile: LimiterProfile;
+}
 
 /**
  * The rules together with what a database's scope adds to them for one record: of its map only the terms that the
  * record carries, so that a changed map makes only those records out of date that it concerns.
  * @param terms keys of the record's type terms
  */
-export function ruleSetFor({ allJournalsRefereed, terms: map = {} }: DatabaseScope, terms: readonly string[]): string {
+export function ruleSetFor({ allJournalsRefereed, terms: map = {} }: DatabaseScope, terms: readonly string[], hash: ShortHash): string {
   const own = terms.filter((t) => Object.hasOwn(map, t)).sort();
-  const mapped = own.length ? hashOf(own.map((t) => [t, map[t]])) : 'standard';
+  const mapped = own.length ? hash(JSON.stringify(own.map((t) => [t, map[t]]))) : 'standard';
   return `${RULE_SET}:${allJournalsRefereed ? 'refereed' : 'open'}:${mapped}`;
 }
-const hashOf = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16);
 
 /** What the records of a review's databases are classified by; records of none have no scope. */
 export class Scopes {
@@ -22,7 +28,10 @@ export class Scopes {
   /** Rule sets by database and terms: records carry few different sets of terms. */
   private readonly known = new Map<string, string>();
 
-  constructor(databases: readonly SourceDatabase[]) {
+  constructor(
+    databases: readonly ScopedDatabase[],
+    private readonly hash: ShortHash,
+  ) {
     this.scopes = new Map(databases.map((d) => [d.id, scopeOf(d.profile)]));
   }
   scopeOf(databaseId: string | null): DatabaseScope {
@@ -32,7 +41,7 @@ export class Scopes {
     const key = `${databaseId} ${terms.join('\n')}`;
     let ruleSet = this.known.get(key);
     if (ruleSet === undefined) {
-      ruleSet = ruleSetFor(this.scopeOf(databaseId), terms);
+      ruleSet = ruleSetFor(this.scopeOf(databaseId), terms, this.hash);
       this.known.set(key, ruleSet);
     }
     return ruleSet;

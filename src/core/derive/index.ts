@@ -1,0 +1,3 @@
+export * from './derive-batch';
+export * from './derived-claims';
+export * from './scopes';

@@ -1,0 +1,7 @@
+/** What a thread is started with: plain Node, which lets it read the program beside it. */
+import { register } from 'tsx/esm/api';
+
+register();
+const { derive, judge, takeIn } = await import('./records.thread.ts');
+
+export { derive, judge, takeIn };
