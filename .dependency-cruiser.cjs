@@ -101,6 +101,7 @@ module.exports = {
     },
     { name: 'core-no-node', severity: 'error', from: { path: '^src/core/', pathNot: TESTS }, to: { dependencyTypes: ['core'] } },
     core('edits', []),
+    core('find', []),
     core('record', []),
     core('vocabularies', ['record']),
     core('venues', ['record', 'vocabularies']),

@@ -1,5 +1,5 @@
 /**
- * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|pages|deciding|checks|people|spread|crowd|mutations|faults|million]: prints figures with the machine's facts, and passes no judgement.
+ * tsx bench/main.ts [reading|importing|outside|merging|classifying|likely|pointing|reclassifying|quality|sieving|searching|browsing|pages|deciding|checks|people|spread|crowd|mutations|faults|million|soak]: prints figures with the machine's facts, and passes no judgement.
  * Importing, outside, merging, reclassifying, sieving, deciding and checks want a database: DATABASE_URL, which "npm run bench" sets.
  */
 
@@ -23,6 +23,7 @@ import { quality } from './quality';
 import { reading } from './reading';
 import { searching } from './searching';
 import { sieving } from './sieving';
+import { soak } from './soak';
 import { spread } from './spread';
 
 const only = process.argv[2];
@@ -50,3 +51,4 @@ if (wants('crowd')) await crowd();
 if (only === 'mutations') await mutations();
 if (only === 'faults') await faults();
 if (only === 'million') await million();
+if (only === 'soak') await soak();

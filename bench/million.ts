@@ -59,7 +59,12 @@ export async function million() {
     const { size: before } = await database<{ size: string }>('select pg_database_size(current_database()) as size');
     const from = process.hrtime.bigint();
     for (const [k, path] of paths.entries()) {
-      const made = await saveDatabase(context(), id, { id: null, name: `Database ${k}`, tag: `D${k}`, profile: DEFAULT_PROFILE });
+      const made = await saveDatabase(context(), id, {
+        id: null,
+        name: `Database ${k}`,
+        tag: `D${String.fromCharCode(65 + k)}`,
+        profile: DEFAULT_PROFILE,
+      });
       if (!made.ok) throw new Error(made.message);
       const answer = await fetch(`${address}/api/reviews/${id}/files?name=part-${k}.ris&database=${made.id}`, {
         ...{ method: 'PUT', body: createReadStream(path) as never, duplex: 'half' },

@@ -1,6 +1,7 @@
 /** Building and running the application: shared by the demo, development and the tests. Plain Node. */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { totalmem } from 'node:os';
 import { join } from 'node:path';
 import { Advice, hashFiles, ROOT, run } from './system.mjs';
 
@@ -132,7 +133,10 @@ export const startWeb = (port, env, { development = false } = {}) =>
     { ...env, PORT: String(port), NODE_ENV: development ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1' },
     /Ready in/,
   );
-/** A page of works, while it is judged, fits into young memory of this size: what is short-lived is then never taken for old. */
-export const WORKER_MEMORY = ['--max-semi-space-size=64'];
+/**
+ * A page of works, while it is judged, fits into young memory of this size: what is short-lived is then never taken for
+ * old. Merging holds the keys of all records of a review: it may take half of the machine's memory.
+ */
+export const WORKER_MEMORY = ['--max-semi-space-size=64', `--max-old-space-size=${Math.floor(totalmem() / 2 ** 21)}`];
 export const startWorker = (env) =>
   startProgram('worker', [...WORKER_MEMORY, ...TSX, 'src/workers/background.ts'], env, /\[worker\] ready/);

@@ -1,4 +1,5 @@
 /** npm run bench [-- PART]: measures on a throw-away database of its own. */
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { runTypeScript, TSX, WORKER_MEMORY } from './application.mjs';
 import { findPostgres, startPostgres } from './postgres.mjs';
@@ -9,8 +10,10 @@ await main(async () => {
   ensurePackages();
   ensurePostgres(findPostgres);
   // Durable, as the application's own database is: the figures are what people wait for.
+  // A new one each time: what an earlier run left behind would be worked on, and stand in the way of others' figures.
+  const folder = join(ROOT, '.data', 'bench', `run-${process.pid}`);
   const database = await startPostgres({
-    folder: join(ROOT, '.data', 'bench'),
+    folder,
     firstPort: 54600,
     database: 'narrow_sieve_bench',
     durable: true,
@@ -22,6 +25,7 @@ await main(async () => {
       env: { ...process.env, DATABASE_URL: database.url },
     });
   } finally {
-    if (database.started) database.stop();
+    database.stop();
+    rmSync(folder, { recursive: true, force: true });
   }
 });

@@ -28,6 +28,9 @@ export interface Scored {
 /** Blocks of more records than this are too common a key to tell anything: what is in them is looked for under other keys. */
 const MOST_IN_BLOCK = 1000;
 
+/** Records that are ready for comparison at a time. */
+const MOST_PREPARED = 150_000;
+
 /**
  * Judges all pairs of records that share a block, and yields how many records are done, so that the caller can tell
  * people and be broken off. What it finds does not depend on the order of the records.
@@ -45,9 +48,15 @@ export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<num
   const seen = new Int32Array(keys.length).fill(-1);
   let compared = 0;
   const prepared: (Prepared | undefined)[] = new Array(keys.length).fill(undefined);
+  let made = 0;
   const ready = (i: number): Prepared => {
     const known = prepared[i];
     if (known) return known;
+    // What is prepared is larger than the keys; to make it once more costs little.
+    if (++made > MOST_PREPARED) {
+      prepared.fill(undefined);
+      made = 1;
+    }
     const fresh = prepare(keys[i]!);
     prepared[i] = fresh;
     return fresh;

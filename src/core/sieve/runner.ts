@@ -41,6 +41,8 @@ interface Placed {
   key: string | null | undefined;
   policy: Policy;
   verdicts: Uint8Array;
+  /** Whether no limiter was ever placed there: its bit is 0 in every word. */
+  fresh: boolean;
 }
 
 /**
@@ -69,7 +71,7 @@ export class SieveRunner {
   run(sieve: Sieve, context: SieveContext): SieveRun {
     const { columns, stops, holds, alone, placed } = this;
     while (placed.length < sieve.length) {
-      placed.push({ key: null, policy: 'let-through', verdicts: verdictsFor(stops.length) });
+      placed.push({ key: null, policy: 'let-through', verdicts: verdictsFor(stops.length), fresh: true });
       alone.push(0);
     }
     const wanted = placed.map((_, k) => {
@@ -86,14 +88,29 @@ export class SieveRunner {
       const same = old.key === key;
       old.key = undefined;
       const verdicts = same ? old.verdicts : limiter ? verdictsAt(limiter, columns, context, this.spare) : this.spare.fill(PASSES);
-      alone[k]! += this.place(k, verdicts, policy, old);
+      // Where nothing was judged yet, nothing stands that could change.
+      alone[k]! += old.fresh && this.side === 0 ? this.begin(k, verdicts, policy) : this.place(k, verdicts, policy, old);
       if (!same) this.spare = old.verdicts;
-      placed[k] = { key, policy, verdicts };
+      placed[k] = { key, policy, verdicts, fresh: false };
     }
     placed.length = sieve.length;
     alone.length = sieve.length;
     if (this.side === 0) this.count(sieve.length);
     return { columns, sieve, stops, holds, alone, tally: this.tally };
+  }
+
+  /** Places a limiter's verdicts at a bit at which nothing stood, without counting. @returns how many works it stops */
+  private begin(k: number, verdicts: Uint8Array, policy: Policy): number {
+    const { stops, holds } = this;
+    const fates = fateAt(policy);
+    let stopped = 0;
+    for (let i = 0; i < stops.length; i++) {
+      const fate = fates[verdicts[i]!]!;
+      stopped += fate >>> 1;
+      stops[i]! |= (fate >>> 1) << k;
+      holds[i]! |= (fate & 1) << k;
+    }
+    return stopped;
   }
 
   /**

@@ -187,9 +187,13 @@ const number = new Intl.NumberFormat('en-GB');
 export const pieceText = (piece: Piece): string => (typeof piece === 'string' ? piece : number.format(piece.n));
 export const paragraphText = (pieces: readonly Piece[]): string => pieces.map(pieceText).join('');
 
+/** Answers by the tables that they were asked of: these are never changed, only made anew. */
+const answers = new WeakMap<FactTables, Map<string, Asked>>();
+
 /** Asks the tables; the same question is answered once. */
 export function asker(tables: FactTables): (fact: FactName, of?: string) => Asked {
-  const known = new Map<string, Asked>();
+  const known = answers.get(tables) ?? new Map<string, Asked>();
+  answers.set(tables, known);
   return (fact, of = '') => {
     const key = `${fact} ${of}`;
     let asked = known.get(key);

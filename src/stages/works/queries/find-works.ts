@@ -5,6 +5,7 @@ import { reviewQuery } from '@/platform/verbs/declare';
 import { placeIn, reviewState } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { outcomeWords } from '@/stages/sieve';
+import { findIndex } from '../store/find-index';
 
 export const FindWorks = z.strictObject({ find: z.string().trim().max(200) });
 
@@ -49,12 +50,20 @@ async function found(ctx: Context, reviewId: string, find: string): Promise<numb
     if (rows.length || doi) return rows.map((r) => r.no);
   }
   const words = find.split(/\s+/).filter(Boolean).slice(0, WORDS);
-  const rows = await ctx.em.execute<{ no: number }[]>(
-    `select w.no from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
-     where w.review_id = ? and w.absorbed_by is null
+  const index = await findIndex(ctx, reviewId);
+  const { keys, sure } = index.find(words);
+  return sure || keys.length === 0 ? keys : standingTogether(ctx, reviewId, keys, words);
+}
+
+/** Of works that have all parts of the words, those in which they stand together as they were typed. */
+async function standingTogether(ctx: Context, reviewId: string, numbers: readonly number[], words: readonly string[]): Promise<number[]> {
+  const rows = await ctx.em.execute<{ no: number; titled: boolean }[]>(
+    `select w.no, (${words.map(() => 'w.title ilike ?').join(' and ')}) as titled
+     from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
+     where w.review_id = ? and w.absorbed_by is null and w.no = any(?::int[])
      ${words.map(() => `and (w.title || ' ' || w.authors || ' ' || w.container || ' ' || (r.item->>'abstract')) ilike ?`).join(' ')}
-     order by (${words.map(() => 'w.title ilike ?').join(' and ')}) desc, w.no`,
-    [reviewId, ...words.map(asLike), ...words.map(asLike)],
+     order by titled desc, w.no`,
+    [...words.map(asLike), reviewId, `{${numbers.join(',')}}`, ...words.map(asLike)],
   );
   return rows.map((r) => r.no);
 }

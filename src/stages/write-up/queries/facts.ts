@@ -23,6 +23,7 @@ import {
   saysKappa,
   wayTag,
 } from '@/core/write-up';
+import { stampsOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { CitationRound, WorkLink } from '@/platform/db/schema';
@@ -70,17 +71,21 @@ interface RecordRow {
   way: Way | null;
 }
 /** Records with their work, by the numbers of the columns: whatever puts them into other works makes those anew. */
-const known = derivedFrom<Int32Array, readonly RecordRow[]>('fact-records');
+const known = derivedFrom<Int32Array, { rows: readonly RecordRow[]; tags: string; records: FactTables['records'] }>('fact-records');
 
-/** Records with where they are from. A database can get another tag while all works stay, so tags are never kept. */
+/** Records with where they are from. A database can get another tag while all works stay: then they are told anew. */
 async function recordFacts(ctx: Context, { review, columns }: ReviewState): Promise<FactTables['records']> {
-  const rows = known.get(columns.numbers) ?? (await readRecords(ctx, review.id));
-  known.set(columns.numbers, rows);
+  const last = known.get(columns.numbers);
   const tags = new Map((await databasesOf(ctx, review.id)).map((d) => [d.id, d.tag]));
-  return rows.map(({ no, work, database_id, way }) => ({
+  const told = JSON.stringify([...tags]);
+  if (last?.tags === told) return last.records;
+  const rows = last?.rows ?? (await readRecords(ctx, review.id));
+  const records = rows.map(({ no, work, database_id, way }) => ({
     ...{ no, work },
     database: way ? wayTag(way) : (tags.get(database_id ?? '') ?? UNATTRIBUTED.tag),
   }));
+  known.set(columns.numbers, { rows, tags: told, records });
+  return records;
 }
 
 const readRecords = (ctx: Context, reviewId: string): Promise<RecordRow[]> =>
@@ -93,12 +98,40 @@ const readRecords = (ctx: Context, reviewId: string): Promise<RecordRow[]> =>
     [reviewId],
   );
 
+/** The tables as they were made last, by the states that they tell: of a large review they take longer than all else. */
+const lastTables = derivedFrom<WorkState[], { key: string; tables: FactTables }>('fact-tables');
+
 /** The tables that every number of the write-up is asked of. @param parity when it is known already; null leaves out what of it follows */
 export async function factTables(ctx: Context, state: ReviewState, parity?: ParityView | null): Promise<FactTables> {
+  const { review, columns } = state;
+  const records = await recordFacts(ctx, state);
+  const reasons = await currentReasons(ctx.em, review.id);
+  const rest: Omit<FactTables, 'works' | 'records'> = {
+    twoStages: review.twoStages,
+    ...(twoJudge(review) ? { twice: await twiceOf(ctx, state) } : {}),
+    leaks: (parity === null ? { retrievals: [] } : (parity ?? (await parityView(ctx, review.id)))).retrievals.flatMap((r) =>
+      r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
+    ),
+    sample: await sampleFacts(ctx, review.id),
+    known: settled((await placeKnown(ctx, state)).placed).map((p) => ({
+      number: p.known.number,
+      work: p.row === null ? null : columns.numbers[p.row]!,
+    })),
+  };
+  const last = lastTables.get(state.states);
+  // States are made anew with the sieve, what was decided, and the works themselves; the rest is short.
+  const codes = [...state.decisions.values()].map((d) => (d.verdict === 'exclude' ? reasons(d.reasonCode).code : ''));
+  const key = JSON.stringify([rest, codes, review.sieve.map((l) => l.id), state.overrides]);
+  if (last?.key === key && last.tables.records === records) return last.tables;
+  const tables: FactTables = { records, works: await workFacts(ctx, state, (code) => reasons(code).code), ...rest };
+  lastTables.set(state.states, { key, tables });
+  return tables;
+}
+
+async function workFacts(ctx: Context, state: ReviewState, codeOf: (reason: string) => string): Promise<FactTables['works']> {
   const { review, columns, outcomes } = state;
   const overridden = new Map<number, string[]>();
   for (const o of state.overrides) overridden.set(o.work, [...(overridden.get(o.work) ?? []), ...o.limiters]);
-  const reasons = await currentReasons(ctx.em, review.id);
   // Words of limiters recur: their names are made once.
   const named = new Map<number, string[]>();
   const namesIn = (word: number): string[] => {
@@ -114,32 +147,19 @@ export async function factTables(ctx: Context, state: ReviewState, parity?: Pari
     const decided = byLikely(l, columns, context);
     return decided ? [{ id: l.id, decided }] : [];
   });
-  return {
-    records: await recordFacts(ctx, state),
-    works: Array.from(columns.numbers, (no, i) => {
-      const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
-      const { screening, fullText } = state.staged.get(no) ?? {};
-      const said = (v: DecisionVerdict | undefined) => (v && v !== 'undo' ? v : '');
-      return {
-        ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
-        likelyAt: likely.flatMap((l) => (l.decided[i] ? [l.id] : [])),
-        overridden: overridden.get(no) ?? [],
-        screening: said(screening?.verdict),
-        fullText: review.twoStages ? said(fullText?.verdict) : '',
-        reason: state.states[i] === 'excluded' ? reasons(state.decisions.get(no)!.reasonCode).code : '',
-      };
-    }),
-    twoStages: review.twoStages,
-    ...(twoJudge(review) ? { twice: await twiceOf(ctx, state) } : {}),
-    leaks: (parity === null ? { retrievals: [] } : (parity ?? (await parityView(ctx, review.id)))).retrievals.flatMap((r) =>
-      r.natives.filter((n) => n.leaks > 0).map((n) => ({ database: r.names, limiter: n.name, records: n.leaks })),
-    ),
-    sample: await sampleFacts(ctx, review.id),
-    known: settled((await placeKnown(ctx, state)).placed).map((p) => ({
-      number: p.known.number,
-      work: p.row === null ? null : columns.numbers[p.row]!,
-    })),
-  };
+  const said = (v: DecisionVerdict | undefined) => (v && v !== 'undo' ? v : '');
+  return Array.from(columns.numbers, (no, i) => {
+    const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
+    const { screening, fullText } = state.staged.get(no) ?? {};
+    return {
+      ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
+      likelyAt: likely.flatMap((l) => (l.decided[i] ? [l.id] : [])),
+      overridden: overridden.get(no) ?? [],
+      screening: said(screening?.verdict),
+      fullText: review.twoStages ? said(fullText?.verdict) : '',
+      reason: state.states[i] === 'excluded' ? codeOf(state.decisions.get(no)!.reasonCode) : '',
+    };
+  });
 }
 
 async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['sample']> {
@@ -156,22 +176,30 @@ async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['
   };
 }
 
+/** The flow of the tables as they stand, with what else it was made of. */
+const lastFlow = derivedFrom<FactTables, { key: string; flow: Flow }>('flow');
+
 /** The flow of a review. @throws FlowError when its boxes do not add up */
 export async function flowOfReview(ctx: Context, state: ReviewState, tables: FactTables): Promise<Flow> {
   const { review, outcomes } = state;
   const databases = await databasesOf(ctx, review.id);
   const followed = await ctx.em.count(CitationRound, { reviewId: review.id });
-  const counts = new Map<string, number>();
-  for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
-  const study = await studiesOf(ctx, review.id);
   const reasons = await currentReasons(ctx.em, review.id);
   const retrievals = (await retrievalsOf(ctx, review.id)).filter((r) => !r.withdrawn);
   const native = retrievals.flatMap((r) => {
     const names = [...new Set(r.steps.at(-1)?.limiters.map((l) => l.name) ?? [])];
     return names.length ? [`${databaseNames(r, databases)} (${names.join(', ')})`] : [];
   });
+  const last = lastFlow.get(tables);
+  const rulings = await stampsOf(ctx, review.id);
+  const used = [...new Set([...state.decisions.values()].map((d) => d.reasonCode))].map((code) => [code, reasons(code)]);
+  const key = JSON.stringify([databases.map((d) => [d.name, d.tag]), native, followed, used, rulings?.merge_ruling, review.revision]);
+  if (last?.key === key) return last.flow;
+  const study = await studiesOf(ctx, review.id);
   const alone = othersAlone(tables);
-  return flowOf({
+  const counts = new Map<string, number>();
+  for (const r of tables.records) counts.set(r.database, (counts.get(r.database) ?? 0) + 1);
+  const flow = flowOf({
     sources: [
       ...databases.map((d) => ({ name: d.name, kind: 'database' as const, records: counts.get(d.tag) ?? 0 })),
       ...(counts.has(UNATTRIBUTED.tag)
@@ -197,6 +225,8 @@ export async function flowOfReview(ctx: Context, state: ReviewState, tables: Fac
     byTwo: Object.fromEntries(STAGES.map((stage) => [stage, judgedTwice(tables, stage)])),
     footnote: native.length ? `Limiters set at the databases removed records before they were identified: ${native.join('; ')}.` : '',
   });
+  lastFlow.set(tables, { key, flow });
+  return flow;
 }
 
 const judgedTwice = (tables: FactTables, stage: Stage): JudgedTwice => ({

@@ -1,0 +1,1 @@
+export { WordIndex } from './word-index';

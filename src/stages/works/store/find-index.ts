@@ -1,0 +1,54 @@
+import { WordIndex } from '@/core/find';
+import { stampsOf } from '@/platform/cache/parts';
+import { once, recent } from '@/platform/cache/process-wide';
+import type { Context } from '@/platform/context';
+
+interface Kept {
+  index: WordIndex;
+  /** As the review stood when it was read. */
+  stamp: string;
+  /** The newest transaction of which a work was read. */
+  newest: number;
+}
+
+/** Words of the reviews in which somebody looked for something last: some 300 bytes a work. */
+const held = recent<Kept>('find-index', 3);
+const PAGE = 5000;
+
+/**
+ * The words of a review's works as lists show them, with the abstract of the record that they show. Read when it is
+ * first asked for; after that only works that were written since.
+ */
+export const findIndex = (ctx: Context, reviewId: string): Promise<WordIndex> =>
+  once(`find-index|${reviewId}`, () => upToDate(ctx, reviewId));
+
+async function upToDate(ctx: Context, reviewId: string): Promise<WordIndex> {
+  const stamps = await stampsOf(ctx, reviewId);
+  const stamp = `${stamps?.review}|${stamps?.work_edit}`;
+  let kept = held.get(reviewId);
+  if (kept?.stamp === stamp) return kept.index;
+  const rows = await ctx.em.execute<{ no: number; written: string }[]>(
+    'select no, xmin::text as written from work where review_id = ? and absorbed_by is null',
+    [reviewId],
+  );
+  const newest = rows.reduce((most, r) => Math.max(most, Number(r.written)), 0);
+  // Numbers of transactions begin again after four thousand million: then all is read anew.
+  if (!kept || newest < kept.newest || kept.index.dead > kept.index.size) kept = { index: new WordIndex(), stamp: '', newest: -1 };
+  const { index, newest: known } = kept;
+  const there = new Set(rows.map((r) => r.no));
+  for (const key of index.keys()) if (!there.has(key)) index.drop(key);
+  // A transaction may end after one that began later: those of the newest that was seen are read again.
+  const changed = rows.filter((r) => Number(r.written) >= known || !index.has(r.no)).map((r) => r.no);
+  for (let at = 0; at < changed.length; at += PAGE) {
+    const texts = await ctx.em.execute<{ no: number; title: string; rest: string }[]>(
+      `select w.no, w.title, concat_ws(' ', w.authors, w.container, r.item->>'abstract') as rest from work w
+       join record r on r.review_id = w.review_id and r.no = w.shown_record where w.review_id = ? and w.no = any(?::int[])`,
+      [reviewId, `{${changed.slice(at, at + PAGE).join(',')}}`],
+    );
+    for (const { no, title, rest } of texts) index.put(no, title, rest);
+    // Others are answered between two pages.
+    await new Promise((done) => setImmediate(done));
+  }
+  held.set(reviewId, { index, stamp, newest });
+  return index;
+}
