@@ -26,8 +26,12 @@ const FILES = 5;
 const SHARED = 0.05;
 const MB = 2 ** 20;
 
-/** The most memory that a program ever had, its threads included. */
-const peakMb = (pid: number | undefined): number => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+/** The most memory that a program ever had, its threads included; of one that runs in several processes, all of them together. */
+function peakMb(pid: number | undefined): number {
+  const own = Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean);
+  return children.reduce((sum, child) => sum + peakMb(Number(child)), own);
+}
 
 export async function million() {
   ensureBuild();

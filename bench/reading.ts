@@ -42,6 +42,10 @@ export function reading() {
       row(`read ${format}: ${ours.records.toLocaleString('en-GB')} records, ${(bytes / RECORDS / 1000).toFixed(1)} kB each`, rate(ours));
       row(`  most memory; with a tenth of the records`, `${ours.rssMegabytes.toFixed(0)} MB; ${less.rssMegabytes.toFixed(0)} MB`);
       row(`  beside it: ${peer.name} (${peer.records.toLocaleString('en-GB')} records)`, rate(peer));
+      const bare = measured(['--import', 'tsx', 'bench/read-one.ts', 'bare', path]);
+      row('  the limit: decoded and its lines counted', `${(bare.bytes / 1e6 / bare.seconds).toFixed(1)} MB/s`);
+      const tenth = less.records / less.seconds;
+      row('  growth: a record of 100,000, times one of 10,000', `${(tenth / (ours.records / ours.seconds)).toFixed(2)}`);
       rmSync(path);
     }
   } finally {

@@ -191,7 +191,7 @@ async function withSql(columns: Columns, turns: number): Promise<Times> {
   return quantiles(times);
 }
 
-function timed(turns: number, change: (turn: number) => void): Times {
+function timed(turns: number, change: (turn: number) => unknown): Times {
   return quantiles(
     Array.from({ length: turns }, (_, turn) => {
       const start = process.hrtime.bigint();
@@ -199,6 +199,26 @@ function timed(turns: number, change: (turn: number) => void): Times {
       return seconds(start) * 1000;
     }),
   );
+}
+
+/** How many works the same is asked of, to see how its cost grows. */
+const GROWTH = [10_000, 100_000, 1_000_000, 5_000_000];
+
+/** The least that one change costs: the masks of an axis read, verdicts compared and written, and both words of every work looked at. */
+function bareMs(columns: Columns): number {
+  const size = columns.numbers.length;
+  const [verdicts, before] = [new Uint8Array(size), new Uint8Array(size)];
+  const [stops, holds] = [new Int32Array(size), new Int32Array(size)];
+  const masks = columns.all.design;
+  const pass = () => {
+    let sum = 0;
+    for (let i = 0; i < size; i++) {
+      verdicts[i] = masks[i]! & 1;
+      sum += (stops[i]! ^ holds[i]!) + (verdicts[i]! ^ before[i]!);
+    }
+    return sum;
+  };
+  return timed(20, pass).p50;
 }
 
 export async function sieving() {
@@ -214,6 +234,11 @@ export async function sieving() {
   ];
   row('beside it, only what is through after each limiter, fates at each limiter given:', '');
   for (const [name, t] of peers) row(`  ${name}`, `${ms(t)}; ${(t.p95 / times.p95).toFixed(1)} times as long at p95`);
+  row('the limit: what a change must read and write, passed over once', `${bareMs(columns).toFixed(1)} ms`);
+  for (const n of GROWTH) {
+    const grown = ours(seededWorks(n), 80);
+    row(`growth: ${thousands(n)} works`, `${ms(grown.times)}; first run ${grown.cold.toFixed(0)} ms`);
+  }
   const small = seededWorks(200_000);
   const { cold: first, times: fast } = ours(small, 160);
   row('the same of 200,000 works', `${ms(fast)}; first run ${first.toFixed(0)} ms`);

@@ -3,7 +3,7 @@ import { classifyField, fieldRecords, fieldVenues, leftOn } from '@/testing/fiel
 
 /*
  * Records of nine fields in seven formats, written by hand with what a reader makes of them. The figures, and what the
- * rules made of each lot when they first met it, are in docs/bench.md; here they only must not fall back.
+ * rules made of each lot when they first met it, are in docs/quality.md; here they only must not fall back.
  */
 const AXES = ['sourceType', 'publicationType', 'peerReview', 'design'] as const satisfies readonly CodedAxis[];
 const register = fieldVenues();

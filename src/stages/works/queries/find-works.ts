@@ -51,19 +51,20 @@ async function found(ctx: Context, reviewId: string, find: string): Promise<numb
   }
   const words = find.split(/\s+/).filter(Boolean).slice(0, WORDS);
   const index = await findIndex(ctx, reviewId);
+  if (!index) return byReading(ctx, reviewId, words, null);
   const { keys, sure } = index.find(words);
-  return sure || keys.length === 0 ? keys : standingTogether(ctx, reviewId, keys, words);
+  return sure || keys.length === 0 ? keys : byReading(ctx, reviewId, words, keys);
 }
 
-/** Of works that have all parts of the words, those in which they stand together as they were typed. */
-async function standingTogether(ctx: Context, reviewId: string, numbers: readonly number[], words: readonly string[]): Promise<number[]> {
+/** Works in whose texts all words stand as they were typed. @param among those that are to be read; null: all */
+async function byReading(ctx: Context, reviewId: string, words: readonly string[], among: readonly number[] | null): Promise<number[]> {
   const rows = await ctx.em.execute<{ no: number; titled: boolean }[]>(
     `select w.no, (${words.map(() => 'w.title ilike ?').join(' and ')}) as titled
      from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
-     where w.review_id = ? and w.absorbed_by is null and w.no = any(?::int[])
+     where w.review_id = ? and w.absorbed_by is null ${among ? 'and w.no = any(?::int[])' : ''}
      ${words.map(() => `and (w.title || ' ' || w.authors || ' ' || w.container || ' ' || (r.item->>'abstract')) ilike ?`).join(' ')}
      order by titled desc, w.no`,
-    [...words.map(asLike), reviewId, `{${numbers.join(',')}}`, ...words.map(asLike)],
+    [...words.map(asLike), reviewId, ...(among ? [`{${among.join(',')}}`] : []), ...words.map(asLike)],
   );
   return rows.map((r) => r.no);
 }

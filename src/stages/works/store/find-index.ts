@@ -15,12 +15,25 @@ interface Kept {
 const held = recent<Kept>('find-index', 3);
 const PAGE = 5000;
 
+/** Of more works the words are read while the first answer is found by reading the texts themselves. */
+const MOST_AT_ONCE = 10_000;
+
 /**
  * The words of a review's works as lists show them, with the abstract of the record that they show. Read when it is
  * first asked for; after that only works that were written since.
+ * @returns null while a large review is read for the first time
  */
-export const findIndex = (ctx: Context, reviewId: string): Promise<WordIndex> =>
-  once(`find-index|${reviewId}`, () => upToDate(ctx, reviewId));
+export async function findIndex(ctx: Context, reviewId: string): Promise<WordIndex | null> {
+  const reading = (own: Context) => once(`find-index|${reviewId}`, () => upToDate(own, reviewId));
+  if (held.get(reviewId)) return reading(ctx);
+  const [{ n }] = await ctx.em.execute<[{ n: number }]>('select count(*)::int as n from work where review_id = ? and absorbed_by is null', [
+    reviewId,
+  ]);
+  if (n <= MOST_AT_ONCE) return reading(ctx);
+  // It goes on when this request is answered: with a connection of its own.
+  reading({ ...ctx, em: ctx.em.fork() as Context['em'], kept: undefined }).catch((error) => console.error('[find]', error));
+  return null;
+}
 
 async function upToDate(ctx: Context, reviewId: string): Promise<WordIndex> {
   const stamps = await stampsOf(ctx, reviewId);
