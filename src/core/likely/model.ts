@@ -39,7 +39,6 @@ export function likelihoodsAt(
   facts: readonly number[],
   { facts: all, dense }: Pick<Features, 'facts' | 'dense'>,
 ): Float64Array {
-  const n = model.classes.length;
   const scores = Float64Array.from(model.bias);
   add(scores, model.signs, signs, signShare(signs.length));
   add(scores, model.facts, facts, signShare(all.length) * FACTS_WEIGH);

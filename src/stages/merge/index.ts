@@ -3,7 +3,7 @@ export { editField } from './commands/edit-field';
 export { mergeAgain } from './commands/merge-again';
 export { ruleMerge } from './commands/rule-merge';
 export { undoMerge } from './commands/undo-merge';
-export { deriveRecords } from './jobs/derive-records';
+export { countDerived, deriveRecords } from './jobs/derive-records';
 export { linkWorks } from './jobs/family-links';
 export { mergeWorks } from './jobs/merge-works';
 export { assignWorkNumbers } from './jobs/work-numbers';

@@ -2,7 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
-import { assignWorkNumbers, deriveRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
+import { assignWorkNumbers, countDerived, deriveRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
 import { type AsideRecord, standingAside, Unprocessable, writeAside } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
 import { storedAlone, writeAlone } from '../store/records-alone';
@@ -73,17 +73,30 @@ async function classifiedWithout(
   }
 }
 
+/** How long a record takes, against each other: to be read, or derived; to be compared; to be judged. As seeded records took. */
+const TAKES = { known: 1, derived: 9, compared: 4, judged: 4 };
+
+/** Reading, comparing and classifying each go through all records: what is done of all that, so that the time left is about right. */
+function phases(progress: Progress, total: number, known: number) {
+  const first = TAKES.known * known + TAKES.derived * (total - known);
+  const parts = [first, TAKES.compared * total, TAKES.judged * total];
+  const all = parts.reduce((sum, n) => sum + n, 0);
+  return (part: number) => (done: number) => {
+    const before = parts.slice(0, part).reduce((sum, n) => sum + n, 0);
+    return progress.step(Math.round(before + (done / Math.max(1, total)) * parts[part]!), all);
+  };
+}
+
 async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, aside: Map<number, AsideRecord>, progress: Progress) {
   const review = await tx.findOneOrFail(Review, { id: reviewId });
   const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
   const [{ total }] = await tx.execute<[{ total: number }]>('select count(*)::int as total from active_record where review_id = ?', [
     reviewId,
   ]);
-  // Reading, comparing and classifying each go through all records.
-  const step = (before: number) => (done: number) => progress.step(before + done, 3 * total);
+  const step = phases(progress, total, Math.min(total, await countDerived(tx, reviewId)));
   const rulings = await standingRulings(tx, reviewId);
   const { records, fresh } = await deriveRecords(tx, reviewId, databases, aside, step(0));
-  const merged = await mergeWorks(tx, reviewId, records, rulings, step(total));
+  const merged = await mergeWorks(tx, reviewId, records, rulings, step(1));
   const { numbers, changed } = await assignWorkNumbers(
     tx,
     reviewId,
@@ -101,7 +114,7 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   review.revision += 1;
   const judged = before && (await storedAlone(tx, reviewId));
   const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
-  const { columns, alone } = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2 * total));
+  const { columns, alone } = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2));
   await writeColumns(tx, reviewId, columns, basis);
   await writeAlone(tx, reviewId, alone);
   await tx.flush();

@@ -115,7 +115,7 @@ async function readPage(tx: EntityManager, reviewId: string, numbers: readonly n
 }
 
 /** How many records have claims by the rules as they are, whatever their database adds to them. */
-async function countDerived(tx: EntityManager, reviewId: string): Promise<number> {
+export async function countDerived(tx: EntityManager, reviewId: string): Promise<number> {
   const [{ n }] = await tx.execute<[{ n: number }]>(
     'select count(*)::int as n from record_claims where review_id = ? and rule_set like ?',
     [reviewId, `${RULE_SET}:%`],
