@@ -23,7 +23,6 @@ export async function mergeAndClassify(
 ): Promise<void> {
   await ctx.em.transactional(async (tx) => {
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
-    const queued = await queuedNow(tx, reviewId);
     const aside = await standingAside(tx, reviewId);
     for (const record of failed) aside.set(record.no, record);
     await tx.execute('savepoint before_records');
@@ -34,24 +33,8 @@ export async function mergeAndClassify(
     await writeAside(tx, reviewId, aside, ctx.now());
     // The planner is told what there is now.
     await tx.execute('select analyse_works()');
-    await doneToo(tx, reviewId, queued);
   });
 }
-
-/** What else waits for the same: whatever it was queued for is there to be seen, and is done with this. */
-const queuedNow = async (tx: EntityManager, reviewId: string): Promise<string[]> =>
-  (
-    await tx.execute<{ id: string }[]>("select id from job where review_id = ? and kind = 'classify-review' and state = 'queued'", [
-      reviewId,
-    ])
-  ).map((j) => j.id);
-
-/** At the end, so that nobody who cancels one of them has to wait for all of this. */
-const doneToo = (tx: EntityManager, reviewId: string, jobs: readonly string[]) =>
-  tx.execute(
-    "update job set state = 'done', updated_at = clock_timestamp() where review_id = ? and id = any(?::uuid[]) and state = 'queued'",
-    [reviewId, `{${jobs.join(',')}}`],
-  );
 
 /** One pass over all records but those set aside. False when it met more of those: they are added, and nothing else counts. */
 async function classifiedWithout(

@@ -73,19 +73,24 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     let row = 0;
     let done = 0;
     let written: Promise<void> = Promise.resolve();
-    for await (const { records, made } of judged) {
-      if (made.faults.length) throw new Unprocessable(made.faults.map((f) => faultyAside(f, f.step)));
-      const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
-      for (let k = made.works.plain[0]!.length; k > 0; k--) write(row++);
-      made.retrievals.forEach((retrieval, k) => {
-        alone.put(retrieval, made.workOf[k]!, writeAlone);
-      });
-      await written;
-      written = updateClaims(tx, reviewId, made.claims).then(() => updateAxes(tx, reviewId, made.axes));
-      // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
-      written.catch(() => {});
-      done += records;
-      await progress.step(done, members.length);
+    try {
+      for await (const { records, made } of judged) {
+        if (made.faults.length) throw new Unprocessable(made.faults.map((f) => faultyAside(f, f.step)));
+        const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
+        for (let k = made.works.plain[0]!.length; k > 0; k--) write(row++);
+        made.retrievals.forEach((retrieval, k) => {
+          alone.put(retrieval, made.workOf[k]!, writeAlone);
+        });
+        await written;
+        written = updateClaims(tx, reviewId, made.claims).then(() => updateAxes(tx, reviewId, made.axes));
+        // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
+        written.catch(() => {});
+        done += records;
+        await progress.step(done, members.length);
+      }
+    } finally {
+      // Broken off, the transaction ends only when nothing is written in it any more.
+      await written.catch(() => {});
     }
     await written;
     await writeColumns(tx, reviewId, columns, await columnsBasis(tx, review, databases));

@@ -133,14 +133,19 @@ async function copyEntries(
   );
   // While one batch is written, the next are read and derived.
   let written: Promise<void> = Promise.resolve();
-  for await (const { records, claims, keys } of made) {
-    await written;
-    written = (async () => {
-      await copyWritten(tx, 'record', RECORD_COLUMNS, [records]);
-      await copyWritten(tx, 'record_claims', CLAIM_COLUMNS, [claims]);
-      await copyWritten(tx, 'merge_key', KEY_COLUMNS, [keys]);
-    })();
-    written.catch(() => {});
+  try {
+    for await (const { records, claims, keys } of made) {
+      await written;
+      written = (async () => {
+        await copyWritten(tx, 'record', RECORD_COLUMNS, [records]);
+        await copyWritten(tx, 'record_claims', CLAIM_COLUMNS, [claims]);
+        await copyWritten(tx, 'merge_key', KEY_COLUMNS, [keys]);
+      })();
+      written.catch(() => {});
+    }
+  } finally {
+    // Broken off, the transaction ends only when nothing is written in it any more.
+    await written.catch(() => {});
   }
   await written;
   await copyRows(tx, 'rejected_entry', REJECTED_COLUMNS, [
