@@ -3,98 +3,69 @@
  * merged again and exports read, while memory is looked at every half minute. At the end all that was acknowledged must be
  * there, and every sum right. It wants DATABASE_URL; SOAK_MINUTES says how long, SOAK_WORKS how large the review is.
  */
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { MikroORM } from '@mikro-orm/postgresql';
 import { DEFAULT_PROFILE } from '@/core/parity';
-import type { Context } from '@/platform/context';
-import { databaseUrl, ormConfig } from '@/platform/db/config';
 import { Retrieval } from '@/platform/db/schema';
-import { closeQueue } from '@/platform/queue/queue';
-import { ANYBODY } from '@/platform/verbs/rights';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
-import { ensureBuild, startWeb, startWorker, stopProgram } from '../scripts/application.mjs';
-import { freePort } from '../scripts/postgres.mjs';
 import { decide, judgeAfter, nothingYet, pause, readExport, repeat, rule, sendFile } from './at-work';
 import { aLargeReview, post } from './large-review';
 import { row } from './print';
-import { MEASURED, signIn } from './signed-in';
+import { type Measured, memoryMb, withApplication } from './running';
 
 const MINUTES = Number(process.env.SOAK_MINUTES ?? 60);
 const WORKS = Number(process.env.SOAK_WORKS ?? 20_000);
 const DECIDING = 20;
 
-const memoryMb = (pid: number | undefined): number => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
 const mean = (list: readonly number[]) => list.reduce((sum, n) => sum + n, 0) / Math.max(1, list.length);
 
-export async function soak() {
-  ensureBuild();
-  const folder = mkdtempSync(join(tmpdir(), 'narrow-sieve-bench-'));
-  process.env.NARROW_SIEVE_DATA = folder;
-  const orm = await MikroORM.init(ormConfig());
-  const context = (): Context => ({ em: orm.em.fork(), person: ANYBODY, now: () => new Date() });
+export const soak = () => withApplication(measure);
+
+async function measure({ folder, context, start }: Measured) {
   const id = await aLargeReview(context, folder, { VA: WORKS, VB: Math.round(WORKS / 10) });
   const other = await saveDatabase(context(), id, { id: null, name: 'Ostrane', tag: 'OF', profile: DEFAULT_PROFILE });
   if (!other.ok) throw new Error(other.message);
   const second = await context().em.findOneOrFail(Retrieval, { reviewId: id, number: 2 });
-  const programs = [];
-  const port = await freePort(53700);
-  const address = `http://127.0.0.1:${port}`;
-  const env = { DATABASE_URL: databaseUrl(), NARROW_SIEVE_DATA: folder, ...MEASURED };
-  try {
-    const web = await startWeb(port, env);
-    programs.push(web);
-    const worker = await startWorker(env);
-    programs.push(worker);
-    await signIn(orm.em.fork(), address);
-    const said = nothingYet();
-    let over = false;
-    const acts: ((turn: number) => Promise<unknown>)[] = [
-      (turn) => sendFile(address, id, other.id, turn, said).then(() => pause(12_000)),
-      (turn) => rule(address, id, turn, said).then(() => pause(4000)),
-      () => readExport(address, id, said).then(() => pause(30_000)),
-      (turn) =>
-        post(address, id, 'withdraw-retrieval', {
-          id: second.id,
-          withdrawn: turn % 2 === 1,
-          why: turn % 2 === 1 ? 'For a while.' : '',
-        }).then(() => pause(60_000)),
-      () => post(address, id, 'merge-again', {}).then(() => pause(180_000)),
-      // Each decides works of its own, so that nobody is told that somebody was quicker.
-      ...Array.from(
-        { length: DECIDING },
-        (_, who) => (turn: number) => decide(address, id, (turn * DECIDING + who) % 1500, said).then(() => pause(4000)),
-      ),
-    ];
-    const people = acts.map((act) =>
-      repeat(
-        () => over,
-        said,
-        (turn) => act(turn).then(() => {}),
-      ),
-    );
-    const seen: { web: number; worker: number }[] = [];
-    for (const end = Date.now() + MINUTES * 60_000; Date.now() < end; ) {
-      await pause(Math.min(30_000, Math.max(1, end - Date.now())));
-      seen.push({ web: memoryMb(web.pid), worker: memoryMb(worker.pid) });
-    }
-    over = true;
-    await Promise.all(people);
-    const quarter = Math.max(1, Math.floor(seen.length / 4));
-    for (const part of ['web', 'worker'] as const) {
-      const quarters = [0, 1, 2, 3].map((q) => mean(seen.slice(q * quarter, q === 3 ? undefined : (q + 1) * quarter).map((s) => s[part])));
-      row(
-        `memory of the ${part === 'web' ? 'web server' : 'worker'}, mean of each quarter of ${MINUTES} minutes`,
-        `${quarters.map((n) => n.toFixed(0)).join(', ')} MB`,
-      );
-    }
-    row('requests that were not answered', String(said.failed));
-    await judgeAfter(context, id, said);
-  } finally {
-    for (const program of programs.reverse()) await stopProgram(program);
-    await closeQueue();
-    await orm.close(true);
-    rmSync(folder, { recursive: true, force: true });
+  const { address, web, worker } = await start(true);
+  const said = nothingYet();
+  let over = false;
+  const acts: ((turn: number) => Promise<unknown>)[] = [
+    (turn) => sendFile(address, id, other.id, turn, said).then(() => pause(12_000)),
+    (turn) => rule(address, id, turn, said).then(() => pause(4000)),
+    () => readExport(address, id, said).then(() => pause(30_000)),
+    (turn) =>
+      post(address, id, 'withdraw-retrieval', {
+        id: second.id,
+        withdrawn: turn % 2 === 1,
+        why: turn % 2 === 1 ? 'For a while.' : '',
+      }).then(() => pause(60_000)),
+    () => post(address, id, 'merge-again', {}).then(() => pause(180_000)),
+    // Each decides works of its own, so that nobody is told that somebody was quicker.
+    ...Array.from(
+      { length: DECIDING },
+      (_, who) => (turn: number) => decide(address, id, (turn * DECIDING + who) % 1500, said).then(() => pause(4000)),
+    ),
+  ];
+  const people = acts.map((act) =>
+    repeat(
+      () => over,
+      said,
+      (turn) => act(turn).then(() => {}),
+    ),
+  );
+  const seen: { web: number; worker: number }[] = [];
+  for (const end = Date.now() + MINUTES * 60_000; Date.now() < end; ) {
+    await pause(Math.min(30_000, Math.max(1, end - Date.now())));
+    seen.push({ web: memoryMb(web, 'VmRSS'), worker: memoryMb(worker, 'VmRSS') });
   }
+  over = true;
+  await Promise.all(people);
+  const quarter = Math.max(1, Math.floor(seen.length / 4));
+  for (const part of ['web', 'worker'] as const) {
+    const quarters = [0, 1, 2, 3].map((q) => mean(seen.slice(q * quarter, q === 3 ? undefined : (q + 1) * quarter).map((s) => s[part])));
+    row(
+      `memory of the ${part === 'web' ? 'web server' : 'worker'}, mean of each quarter of ${MINUTES} minutes`,
+      `${quarters.map((n) => n.toFixed(0)).join(', ')} MB`,
+    );
+  }
+  row('requests that were not answered', String(said.failed));
+  await judgeAfter(context, id, said);
 }

@@ -9,7 +9,6 @@ import { incomingFolder } from '@/platform/files/incoming';
 import { sweepFiles } from '@/platform/files/sweep';
 import { resendLost } from '@/platform/queue/claim';
 import { closeQueue, createQueue, type JobMessage, QUEUE } from '@/platform/queue/queue';
-import { endThreads } from '@/platform/threads/labour';
 import { ANYBODY } from '@/platform/verbs/rights';
 import { classifyOutdated } from '@/stages/classify';
 import { runJob } from '@/stages/run-job';
@@ -94,7 +93,6 @@ stop = async () => {
   clearInterval(sweeping);
   clearInterval(again);
   await boss.stop({ graceful: true, timeout: 8000 });
-  await endThreads();
   await closeQueue();
   await orm.close(true);
   process.exit(0);

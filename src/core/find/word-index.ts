@@ -70,13 +70,6 @@ export class WordIndex {
     return this.docs.length - this.docOf.size;
   }
 
-  has(key: number): boolean {
-    return this.docOf.has(key);
-  }
-  keys(): number[] {
-    return [...this.docOf.keys()];
-  }
-
   put(key: number, title: string, rest: string) {
     this.drop(key);
     const doc = this.docs.push(key) - 1;

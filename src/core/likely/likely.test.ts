@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { classifyWork, levelTable, NO_SCOPE, readyRecord } from '@/core/classify';
 import { type BibRecord, emptyRecord } from '@/core/record';
 import { bitCount, CODED_AXES, codesOf, fullMask, type Mask, maskOf } from '@/core/vocabularies';
+import { fieldRecords } from '@/testing/field-records';
 import { seeded } from '@/testing/seeded';
 import {
   basisOfLots,
@@ -183,6 +184,18 @@ describe('the models that ship', () => {
     const both = sharesOfWork([packed, packedShares(TALKED), ''])!;
     const at = CLASSES.design.indexOf('qualitative');
     expect(both.design![at]!).toBeGreaterThan(design[at]!);
+  });
+
+  test('shares by numbered signs are those by named ones, to the byte', async () => {
+    for (const { record } of await fieldRecords()) {
+      const packed = atob(packedShares(record));
+      if (packed === '') continue;
+      const features = featuresOf(record);
+      const named = LIKELY_AXES.flatMap((axis) => [...likelihoods(modelOf(axis), features)]);
+      expect([...packed.slice(1)].map((c) => c.charCodeAt(0))).toEqual(
+        named.map((share) => Math.min(255, Math.round((-16 / Math.LN2) * Math.log(Math.max(share, 1e-12))))),
+      );
+    }
   });
 
   test('what weighed most for a value are words of the text', () => {

@@ -88,8 +88,8 @@ export async function queueReclassify(tx: EntityManager, reviewId: string): Prom
   if (waiting === 0) await enqueue(tx, reviewId, 'reclassify');
 }
 
-/** Queues the merge of a review, unless one waits already: what was ruled meanwhile is in it. */
-export async function queueMerge(tx: EntityManager, reviewId: string): Promise<void> {
+/** Queues the merge of a review, unless one waits already: what was ruled or read meanwhile is in it. */
+export async function queueMerge(tx: EntityManager, reviewId: string, because = ''): Promise<void> {
   const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
-  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review');
+  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', null, { because });
 }

@@ -1,11 +1,11 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { RecordClaims } from '@/core/classify';
+import type { Lists, RecordClaims } from '@/core/classify';
 import { type Judging, type JudgingBasis, judgingFrom } from '@/core/judge';
 import { asVenues } from '@/core/venues';
 import { type Review, type SourceDatabase, VenueRow } from '@/platform/db/schema';
 import { standingAxisRulings } from '../store/axis-rulings';
 import { basisOf, keptBasis } from '../store/likely-basis';
-import { listRowsOf, listsOf } from '../store/lists';
+import { listsOf } from '../store/lists';
 import { schemeOf } from '../store/scheme-of';
 
 /** A record of a work as it is judged, with the file it came in. */
@@ -17,9 +17,14 @@ export interface Filed {
   doc: RecordClaims;
 }
 
-/** Everything that bears on how a review's works are classified, read once. */
-export async function judgingBasis(tx: EntityManager, review: Review, databases: readonly SourceDatabase[]): Promise<JudgingBasis> {
-  return {
+/** Everything that bears on how a review's works are classified, read once; and its lists as they are asked. */
+export async function judgingBasis(
+  tx: EntityManager,
+  review: Review,
+  databases: readonly SourceDatabase[],
+): Promise<{ basis: JudgingBasis; lists: Lists }> {
+  const { lists, rows } = await listsOf(tx, review);
+  const basis = {
     scheme: await schemeOf(tx, review),
     kind: review.kind,
     venues: asVenues((await tx.find(VenueRow, { reviewId: review.id }, { orderBy: { key: 'asc' } })).map((v) => v.entry)),
@@ -27,11 +32,13 @@ export async function judgingBasis(tx: EntityManager, review: Review, databases:
       ...{ seq, axis, codes, reach, cause, records, names, reason, person },
     })),
     likely: basisOf(await keptBasis(tx, review.id)),
-    lists: await listRowsOf(tx, review),
+    lists: rows,
     databases: databases.map(({ id, tag, profile }) => ({ id, tag, profile })),
   };
+  return { basis, lists };
 }
 
 export async function judgingOf(tx: EntityManager, review: Review, databases: readonly SourceDatabase[]): Promise<Judging> {
-  return judgingFrom(await judgingBasis(tx, review, databases), await listsOf(tx, review));
+  const { basis, lists } = await judgingBasis(tx, review, databases);
+  return judgingFrom(basis, lists);
 }

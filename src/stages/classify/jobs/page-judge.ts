@@ -3,7 +3,6 @@ import { type JudgedPage, judgePage, type PageJudging, type PageToJudge, pageJud
 import type { Review, SourceDatabase } from '@/platform/db/schema';
 import { shortHash } from '@/platform/short-hash';
 import { basisOf, labourFor } from '@/platform/threads/labour';
-import { listsOf } from '../store/lists';
 import { judgingBasis } from './judging';
 
 /** Who judges the pages of a job, and how many it is worth to have under way. */
@@ -19,8 +18,8 @@ export async function pageJudge(
   databases: readonly SourceDatabase[],
   records: number,
 ): Promise<PageJudge> {
-  const basis = basisOf(await judgingBasis(tx, review, databases));
-  const lists = await listsOf(tx, review);
+  const { basis: plain, lists } = await judgingBasis(tx, review, databases);
+  const basis = basisOf(plain);
   const labour = labourFor(records);
   let own: PageJudging | null = null;
   return {

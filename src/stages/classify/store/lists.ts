@@ -10,14 +10,10 @@ import { keptText } from '@/platform/files/kept-files';
 /** By their content: a list may have hundreds of thousands of titles, and every ruling on a work asks it. */
 const known = recent<{ rows: Omit<ListRows, 'asOf'>; lists: Lists }>('library-lists', 6);
 
-/** Lists of holdings and of the standing of venues that were brought and not taken away, read from the files as they came. */
-export async function listsOf(em: EntityManager, review: Pick<Review, 'id' | 'asOf'>): Promise<Lists> {
-  return { ...(await readOnce(em, review)).lists, asOf: review.asOf };
-}
-
-/** The same as plain rows. */
-export async function listRowsOf(em: EntityManager, review: Pick<Review, 'id' | 'asOf'>): Promise<ListRows> {
-  return { ...(await readOnce(em, review)).rows, asOf: review.asOf };
+/** Lists of holdings and of the standing of venues that were brought and not taken away, read from the files as they came; and the same as plain rows. */
+export async function listsOf(em: EntityManager, review: Pick<Review, 'id' | 'asOf'>): Promise<{ lists: Lists; rows: ListRows }> {
+  const { lists, rows } = await readOnce(em, review);
+  return { lists: { ...lists, asOf: review.asOf }, rows: { ...rows, asOf: review.asOf } };
 }
 
 async function readOnce(em: EntityManager, review: Pick<Review, 'id' | 'asOf'>) {

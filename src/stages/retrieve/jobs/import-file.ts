@@ -9,7 +9,7 @@ import { copyRows, copyWritten } from '@/platform/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { keptPieces } from '@/platform/files/kept-files';
 import type { Progress } from '@/platform/queue/progress';
-import { enqueue } from '@/platform/queue/queue';
+import { queueMerge } from '@/platform/queue/queue';
 import { shortHash } from '@/platform/short-hash';
 import { inOrder } from '@/platform/threads/in-order';
 import { basisOf, labourFor } from '@/platform/threads/labour';
@@ -48,7 +48,8 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
          where review_id = ? and id = ? and profile->'carries' = '[]'`,
         [JSON.stringify(fields.list()), reviewId, database],
       );
-    await enqueue(tx, reviewId, 'classify-review', null, { because: `${file.name} was read` });
+    // One that waits and is taken up just now waits for the lock of this: it finds these records too.
+    await queueMerge(tx, reviewId, `${file.name} was read`);
   });
 }
 

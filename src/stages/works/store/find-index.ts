@@ -7,11 +7,11 @@ interface Kept {
   index: WordIndex;
   /** As the review stood when it was read. */
   stamp: string;
-  /** The newest transaction of which a work was read. */
-  newest: number;
+  /** By which transaction each work was written as it was read. */
+  written: Map<number, number>;
 }
 
-/** Words of the reviews in which somebody looked for something last: some 300 bytes a work. */
+/** Words of the reviews in which somebody looked for something last. */
 const held = recent<Kept>('find-index', 3);
 const PAGE = 5000;
 
@@ -24,7 +24,7 @@ const MOST_AT_ONCE = 10_000;
  * @returns null while a large review is read for the first time
  */
 export async function findIndex(ctx: Context, reviewId: string): Promise<WordIndex | null> {
-  const reading = (own: Context) => once(`find-index|${reviewId}`, () => upToDate(own, reviewId));
+  const reading = (own: Context) => once(`find-index|${reviewId}`, () => broughtForward(own, reviewId));
   if (held.get(reviewId)) return reading(ctx);
   const [{ n }] = await ctx.em.execute<[{ n: number }]>('select count(*)::int as n from work where review_id = ? and absorbed_by is null', [
     reviewId,
@@ -35,7 +35,7 @@ export async function findIndex(ctx: Context, reviewId: string): Promise<WordInd
   return null;
 }
 
-async function upToDate(ctx: Context, reviewId: string): Promise<WordIndex> {
+async function broughtForward(ctx: Context, reviewId: string): Promise<WordIndex> {
   const stamps = await stampsOf(ctx, reviewId);
   const stamp = `${stamps?.review}|${stamps?.work_edit}`;
   let kept = held.get(reviewId);
@@ -44,24 +44,28 @@ async function upToDate(ctx: Context, reviewId: string): Promise<WordIndex> {
     'select no, xmin::text as written from work where review_id = ? and absorbed_by is null',
     [reviewId],
   );
-  const newest = rows.reduce((most, r) => Math.max(most, Number(r.written)), 0);
-  // Numbers of transactions begin again after four thousand million: then all is read anew.
-  if (!kept || newest < kept.newest || kept.index.dead > kept.index.size) kept = { index: new WordIndex(), stamp: '', newest: -1 };
-  const { index, newest: known } = kept;
-  const there = new Set(rows.map((r) => r.no));
-  for (const key of index.keys()) if (!there.has(key)) index.drop(key);
-  // A transaction may end after one that began later: those of the newest that was seen are read again.
-  const changed = rows.filter((r) => Number(r.written) >= known || !index.has(r.no)).map((r) => r.no);
+  if (!kept || kept.index.dead > kept.index.size) kept = { index: new WordIndex(), stamp: '', written: new Map() };
+  const { index, written } = kept;
+  const now = new Map(rows.map((r) => [r.no, Number(r.written)]));
+  for (const key of written.keys())
+    if (!now.has(key)) {
+      index.drop(key);
+      written.delete(key);
+    }
+  const changed = rows.map((r) => r.no).filter((no) => now.get(no) !== written.get(no));
   for (let at = 0; at < changed.length; at += PAGE) {
     const texts = await ctx.em.execute<{ no: number; title: string; rest: string }[]>(
       `select w.no, w.title, concat_ws(' ', w.authors, w.container, r.item->>'abstract') as rest from work w
        join record r on r.review_id = w.review_id and r.no = w.shown_record where w.review_id = ? and w.no = any(?::int[])`,
       [reviewId, `{${changed.slice(at, at + PAGE).join(',')}}`],
     );
-    for (const { no, title, rest } of texts) index.put(no, title, rest);
+    for (const { no, title, rest } of texts) {
+      index.put(no, title, rest);
+      written.set(no, now.get(no)!);
+    }
     // Others are answered between two pages.
     await new Promise((done) => setImmediate(done));
   }
-  held.set(reviewId, { index, stamp, newest });
+  held.set(reviewId, { index, stamp, written });
   return index;
 }
