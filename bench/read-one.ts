@@ -5,6 +5,7 @@
 
 import { createReadStream } from 'node:fs';
 import { type Format, readBatches } from '@/core/formats';
+import { utf8Text } from '@/platform/files/utf8-text';
 
 const [format, path] = process.argv.slice(2) as [Format | 'bare', string];
 const from = process.hrtime.bigint();
@@ -21,6 +22,8 @@ if (format === 'bare') {
     const text = decoder.decode(chunk, { stream: true });
     for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) records++;
   }
-} else for await (const batch of readBatches(chunks(), format)) for (const entry of batch) entry.kind === 'record' ? records++ : rejected++;
+} else
+  for await (const batch of readBatches(chunks(), format, { utf8: utf8Text }))
+    for (const entry of batch) entry.kind === 'record' ? records++ : rejected++;
 const seconds = Number(process.hrtime.bigint() - from) / 1e9;
 console.log(JSON.stringify({ records, rejected, bytes, seconds, rssMegabytes: process.resourceUsage().maxRSS / 1000 }));

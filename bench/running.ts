@@ -45,7 +45,8 @@ export async function withApplication(act: (measured: Measured) => Promise<void>
 
 /** Memory of a program in megabytes, now (VmRSS) or at its most (VmHWM): of its threads too, and of all processes it runs in. */
 export function memoryMb(pid: number | undefined, which: 'VmRSS' | 'VmHWM'): number {
-  const own = Number(new RegExp(`${which}:\\s+(\\d+)`).exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+  // A program that has ended and was not yet waited for has none.
+  const own = Number(new RegExp(`${which}:\\s+(\\d+)`).exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
   const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean);
   return children.reduce((sum, child) => sum + memoryMb(Number(child), which), own);
 }

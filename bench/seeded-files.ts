@@ -5,6 +5,9 @@ const WORDS =
   'light sleep night shift workers bright morning evening lamp trial ward nurses alert hours melatonin group usual outcome weeks measured minutes longer shorter rotation safety vigilance lenses exposure baseline treatment allocated participants reported'.split(
     ' ',
   );
+/** Made-up words, as long as real ones, the commonest first: with few words every text is like every other. */
+const VOCABULARY = 4000;
+const SYLLABLES = 'ba den cor mi tal ve ras no pel ti sum gra lo vin ket ar dos fen hul ix ja mor que sti wen yl zo cha pru sol'.split(' ');
 const NAMES = ['Abara', 'Falk', 'Ødegård', 'Lindqvist', 'Ngata', 'Sørensen', 'Okonjo', 'Uzelac', 'Dastur', 'Penhallow'];
 const GIVEN = ['Tomasz', 'Iben', 'Mara', 'Hemi', 'Greta', 'Joss', 'Alva', 'Bo'];
 
@@ -21,18 +24,24 @@ interface Made {
 function* made(count: number, chars: number): Generator<Made> {
   const next = seeded(20261125);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+  const vocabulary = Array.from({ length: VOCABULARY }, () =>
+    Array.from({ length: 2 + Math.floor(next() * 3) }, () => pick(SYLLABLES)).join(''),
+  );
+  // Every other word is of the field; the others are the rarer, the later in the list.
+  const word = () => (next() < 0.5 ? pick(WORDS) : vocabulary[Math.floor(next() ** 2 * VOCABULARY)]!);
   const words = (length: number) => {
     let text = '';
-    while (text.length < length) text += `${text ? ' ' : ''}${pick(WORDS)}`;
+    while (text.length < length) text += `${text ? ' ' : ''}${word()}`;
     return text;
   };
-  // Abstracts come from a store, so that making the file does not take longer than reading it.
-  const store = Array.from({ length: 200 }, () => words(chars));
+  // Abstracts are put together from a store, so that making the file does not take longer than reading it.
+  const store = Array.from({ length: 2000 }, () => words(chars / 4));
+  const abstract = () => [pick(store), pick(store), pick(store), pick(store)].join('. ');
   for (let n = 0; n < count; n++) {
     yield {
       n,
       title: `Record ${n}: ${words(60)}`,
-      abstract: `${pick(store)} ${n}.`,
+      abstract: `${abstract()} ${n}.`,
       authors: Array.from({ length: 2 + Math.floor(next() * 3) }, () => [pick(NAMES), pick(GIVEN)]),
       year: 1990 + Math.floor(next() * 36),
       month: 1 + Math.floor(next() * 12),

@@ -15,6 +15,8 @@ export const rejection = ({ ordinal, line, raw }: Place, code: Problem['code'], 
   problem: { code, line, text: clip(text) },
 });
 
+const LONG_FIELDS = ['title', 'abstract'] as const;
+
 /**
  * What an entry comes to: a record with what is wrong about it, or a rejection. Whatever goes wrong in reading it is its
  * own affair, and no other entry of the file is lost for it.
@@ -35,8 +37,9 @@ export function asEntry(
   }
   if (!canBeTold(record)) return rejection(place, 'no-title-or-identifier');
   titleProblems(record, place.line, problems, fields);
-  for (const field of ['title', 'abstract'] as const)
+  for (const field of LONG_FIELDS)
     if (record[field].length > MOST_READ[field])
       problems.push({ code: 'long-text', line: place.line, field, text: String(record[field].length) });
-  return { ...{ kind: 'record', ...place }, record, problems };
+  const { ordinal, line, raw } = place;
+  return { kind: 'record', ordinal, line, raw, record, problems };
 }

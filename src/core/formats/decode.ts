@@ -6,6 +6,18 @@ const RETURN = 13;
 /** A line without an end is handed out in pieces of about this many bytes, so that it cannot grow without bound. */
 const MAX_LINE_BYTES = 1 << 20;
 
+/** Bytes as text, or null when they are not UTF-8. A byte-order mark stays. */
+export type DecodeUtf8 = (bytes: Uint8Array) => string | null;
+
+const strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
+const decodeStrictly: DecodeUtf8 = (bytes) => {
+  try {
+    return strict.decode(bytes);
+  } catch {
+    return null;
+  }
+};
+
 /** Turns the bytes of a file into text, piece by piece. */
 export interface Decoding {
   push(chunk: Uint8Array): TextBlock[];
@@ -21,7 +33,9 @@ export class TextDecoding implements Decoding {
   private held = new Uint8Array(0);
   private started = false;
   private wide: TextDecoder | null = null;
-  private readonly strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
+
+  /** @param utf8 a quicker way than the one every machine has */
+  constructor(private readonly utf8: DecodeUtf8 = decodeStrictly) {}
 
   push(chunk: Uint8Array): TextBlock[] {
     let bytes = this.start(chunk);
@@ -58,11 +72,8 @@ export class TextDecoding implements Decoding {
   }
 
   private decode(block: Uint8Array): TextBlock[] {
-    try {
-      return [{ text: unixLines(this.strict.decode(block)), valid: true }];
-    } catch {
-      return this.byLine(block);
-    }
+    const text = this.utf8(block);
+    return text === null ? this.byLine(block) : [{ text: unixLines(text), valid: true }];
   }
 
   /** Runs of good lines stay together; each bad line is a block of its own. */
@@ -74,24 +85,15 @@ export class TextDecoding implements Decoding {
       while (to < block.length && block[to] !== NEWLINE && block[to] !== RETURN) to++;
       const next = to + (block[to] === RETURN && block[to + 1] === NEWLINE ? 2 : 1);
       const line = block.subarray(from, next);
-      if (!this.isValid(line)) {
-        if (good < from) blocks.push({ text: unixLines(this.strict.decode(block.subarray(good, from))), valid: true });
+      if (this.utf8(line) === null) {
+        if (good < from) blocks.push({ text: unixLines(this.utf8(block.subarray(good, from))!), valid: true });
         blocks.push({ text: unixLines(decodeWindows1252(line)), valid: false });
         good = next;
       }
       from = next;
     }
-    if (good < block.length) blocks.push({ text: unixLines(this.strict.decode(block.subarray(good))), valid: true });
+    if (good < block.length) blocks.push({ text: unixLines(this.utf8(block.subarray(good))!), valid: true });
     return blocks;
-  }
-
-  private isValid(line: Uint8Array): boolean {
-    try {
-      this.strict.decode(line);
-      return true;
-    } catch {
-      return false;
-    }
   }
 }
 
@@ -104,7 +106,9 @@ function characterEnd(bytes: Uint8Array): number {
 
 /** Old line ends, a CR alone, as LF. CRLF stays as it is: readers take CR for white space, and raw text stays itself. */
 function unixLines(text: string): string {
-  return text.includes('\r') && /\r(?!\n)/.test(text) ? text.replace(/\r(?!\n)/g, '\n') : text;
+  for (let at = text.indexOf('\r'); at >= 0; at = text.indexOf('\r', at + 1))
+    if (text.charCodeAt(at + 1) !== NEWLINE) return text.replace(/\r(?!\n)/g, '\n');
+  return text;
 }
 
 function concat(a: Uint8Array, b: Uint8Array): Uint8Array<ArrayBuffer> {

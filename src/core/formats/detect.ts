@@ -21,11 +21,11 @@ interface FormatFacts {
   extension: string;
   media: string;
   reader: (options?: ReadOptions) => EntryReader;
-  decoding: () => Decoding;
+  decoding: (options?: ReadOptions) => Decoding;
 }
 const inText = (label: string, extension: string, media: string, reader: FormatFacts['reader']): FormatFacts => ({
   ...{ label, extension, media, reader },
-  decoding: () => new TextDecoding(),
+  decoding: (options) => new TextDecoding(options?.utf8),
 });
 
 export const FORMATS: Record<Format, FormatFacts> = {

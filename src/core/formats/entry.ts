@@ -1,4 +1,5 @@
 import type { BibRecord, ColumnMapping, Problem } from '@/core/record';
+import type { DecodeUtf8 } from './decode';
 
 /** One entry of an imported file: a record, or a rejection. Either way its raw text is kept. */
 export type Entry =
@@ -24,6 +25,8 @@ export interface EntryReader {
 export interface ReadOptions {
   /** Which column of a table means what; guessed from its header when not given. */
   mapping?: ColumnMapping;
+  /** How bytes become text, where the machine has a quicker way than the usual one. */
+  utf8?: DecodeUtf8;
 }
 
 /** An entry longer than this is rejected, its beginning kept, so that one endless field cannot fill the memory. */

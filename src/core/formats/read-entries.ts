@@ -19,7 +19,7 @@ export async function* readBatches(
   format: Format,
   options?: ReadOptions,
 ): AsyncGenerator<Entry[]> {
-  const decoding = FORMATS[format].decoding();
+  const decoding = FORMATS[format].decoding(options);
   const reader = FORMATS[format].reader(options);
   for await (const chunk of chunks) {
     for (const block of decoding.push(chunk)) {

@@ -1,4 +1,4 @@
-import { remembered } from '@/core/record';
+import { type Named, namedAt, nameOf, nextLetter } from './names';
 
 /** An element of an entry. Names are without their prefix; `from` and `to` are its place in the entry's text. */
 export interface XmlNode {
@@ -23,6 +23,13 @@ export class XmlFault extends Error {
 
 export const MAX_DEPTH = 60;
 const NAMED: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
+const SPACE = 32;
+const QUOTE = 34;
+const APOSTROPHE = 39;
+const SLASH = 47;
+const EQUALS = 61;
+const GREATER = 62;
+const isSpace = (c: number): boolean => c === SPACE || (c >= 9 && c <= 13);
 const NO_ATTRIBUTES: Readonly<Record<string, string>> = {};
 
 /**
@@ -33,6 +40,8 @@ const NO_ATTRIBUTES: Readonly<Record<string, string>> = {};
  */
 export function parseElement(text: string): XmlNode {
   const open: XmlNode[] = [];
+  /** Of each open element the name as it is written. */
+  const written: string[] = [];
   let root: XmlNode | null = null;
   for (let at = 0; at < text.length; ) {
     const lt = text.indexOf('<', at);
@@ -45,7 +54,13 @@ export function parseElement(text: string): XmlNode {
     if (lt < 0) break;
     const kind = text.charCodeAt(lt + 1);
     if (kind === 47) {
-      at = closeTag(text, lt, open);
+      const name = written.pop();
+      const after = lt + 2 + (name?.length ?? 0);
+      // Nearly always it is the very name that is open, and no string is cut to see that.
+      if (name && text.charCodeAt(after) === GREATER && text.startsWith(name, lt + 2)) {
+        open.pop()!.to = after + 1;
+        at = after + 1;
+      } else at = closeTag(text, lt, open);
       continue;
     }
     if (kind === 33 || kind === 63) {
@@ -53,21 +68,41 @@ export function parseElement(text: string): XmlNode {
       continue;
     }
     if (root && open.length === 0) throw new XmlFault('not-well-formed', 'a second element follows', lt);
-    const gt = tagEnd(text, lt);
-    const empty = text.charCodeAt(gt - 1) === 47;
-    const node = openTag(text, lt, empty ? gt - 1 : gt);
+    const tag = openTag(text, lt);
     if (open.length >= MAX_DEPTH) throw new XmlFault('too-deep', '', lt);
-    open.at(-1)?.content.push(node);
-    root ??= node;
-    if (empty) node.to = gt + 1;
-    else open.push(node);
-    at = gt + 1;
+    open.at(-1)?.content.push(tag.node);
+    root ??= tag.node;
+    at = tag.node.to;
+    if (tag.empty) continue;
+    open.push(tag.node);
+    written.push(tag.written);
   }
   if (open.length) throw new XmlFault('not-well-formed', `<${open.at(-1)!.name}> is not closed`, open.at(-1)!.from);
   if (!root) throw new XmlFault('not-well-formed', 'there is no element', 0);
   return root;
 }
 
+/** Reads a tag that opens an element: its name, attributes and end, and whether the element ends with it. */
+function openTag(text: string, lt: number): { node: XmlNode; written: string; empty: boolean } {
+  let hash = 0;
+  let end = lt + 1;
+  let c = text.charCodeAt(end);
+  while (c > SPACE && c !== GREATER && c !== SLASH && c !== QUOTE && c !== APOSTROPHE) {
+    hash = nextLetter(hash, c);
+    c = text.charCodeAt(++end);
+  }
+  const gt = c === GREATER ? end : tagEnd(text, end, lt);
+  const empty = text.charCodeAt(gt - 1) === SLASH;
+  const to = empty ? gt - 1 : gt;
+  // What ends a name is white space or the tag's end: anything else is looked at with care.
+  const { written, name } = end === to || isSpace(c) ? namedAt(text, lt + 1, end, hash) : cutName(text, lt, to);
+  if (name === '') throw new XmlFault('not-well-formed', `"<${text.slice(lt + 1, lt + 61)}" is no tag`, lt);
+  const from = lt + 1 + written.length;
+  const attrs = from < to ? attributes(text, from, to, lt) : NO_ATTRIBUTES;
+  return { node: { name, attrs, content: [], from: lt, to: gt + 1 }, written, empty };
+}
+
+/** Past a closing tag, as long as its name is that of what is open, whatever the prefix. */
 function closeTag(text: string, lt: number, open: XmlNode[]): number {
   const gt = text.indexOf('>', lt);
   const name = nameOf(text.slice(lt + 2, gt < 0 ? lt + 2 : gt).trimEnd());
@@ -96,48 +131,51 @@ function skipMarkup(text: string, lt: number, open: readonly XmlNode[]): number 
   throw new XmlFault('not-well-formed', 'a declaration inside an entry', lt);
 }
 
-/** Where a tag ends: the first ">" outside quotes. */
-function tagEnd(text: string, lt: number): number {
-  for (let at = lt + 1, inside = 0; at < text.length; at++) {
+/** Where a tag ends: the first ">" outside quotes, from a place on that is in none. */
+function tagEnd(text: string, from: number, lt: number): number {
+  for (let at = from, inside = 0; at < text.length; at++) {
     const c = text.charCodeAt(at);
     if (inside) inside = c === inside ? 0 : inside;
-    else if (c === 34 || c === 39) inside = c;
-    else if (c === 62) return at;
+    else if (c === QUOTE || c === APOSTROPHE) inside = c;
+    else if (c === GREATER) return at;
   }
   throw new XmlFault('not-well-formed', 'a tag has no end', lt);
 }
 
-const NAME = /^[A-Za-z_\u00c0-\uffff][\w.\-:\u00b7-\uffff]*$/;
-
-function openTag(text: string, lt: number, to: number): XmlNode {
+/** The name of a tag that holds what names do not: up to the first white space. */
+function cutName(text: string, lt: number, to: number): Named {
   let end = lt + 1;
-  while (end < to) {
-    const c = text.charCodeAt(end);
-    if (c === 32 || (c >= 9 && c <= 13)) break;
-    end++;
-  }
-  const name = nameOf(text.slice(lt + 1, end));
-  if (name === '') throw new XmlFault('not-well-formed', `"<${text.slice(lt + 1, lt + 61)}" is no tag`, lt);
-  return { name, attrs: end < to ? attributes(text.slice(end, to), lt) : NO_ATTRIBUTES, content: [], from: lt, to };
+  while (end < to && !isSpace(text.charCodeAt(end))) end++;
+  const written = text.slice(lt + 1, end);
+  return { written, name: nameOf(written) };
 }
 
-/** The name without its prefix, '' when it is none. */
-const nameOf = remembered((name: string): string => (NAME.test(name) ? local(name) : ''), 1000);
-
-/** Reads `name="value"` pairs, in quotes of either kind. */
-function attributes(text: string, at: number): Record<string, string> {
+/** Reads `name="value"` pairs, in quotes of either kind. @param lt where the tag begins */
+function attributes(text: string, from: number, to: number, lt: number): Record<string, string> {
   const found: Record<string, string> = {};
-  for (let read = 0; ; ) {
-    while (read < text.length && text.charCodeAt(read) <= 32) read++;
-    if (read >= text.length) return found;
-    const equals = text.indexOf('=', read);
+  for (let read = from; ; ) {
+    while (read < to && text.charCodeAt(read) <= SPACE) read++;
+    if (read >= to) return found;
+    let hash = 0;
+    let end = read;
+    let c = text.charCodeAt(end);
+    while (c > SPACE && c !== EQUALS && end < to) {
+      hash = nextLetter(hash, c);
+      c = text.charCodeAt(++end);
+    }
+    let equals = end;
+    while (equals < to && isSpace(text.charCodeAt(equals))) equals++;
+    const isPair = equals < to && text.charCodeAt(equals) === EQUALS;
     let open = equals + 1;
-    while (equals > 0 && text.charCodeAt(open) <= 32) open++;
-    const quote = equals < 0 ? '' : text[open];
-    const close = quote === '"' || quote === "'" ? text.indexOf(quote, open + 1) : -1;
-    const name = close < 0 ? '' : nameOf(text.slice(read, equals).trimEnd());
-    if (name === '') throw new XmlFault('not-well-formed', `"${text.slice(read).trim().slice(0, 60)}" is no attribute`, at);
-    found[name] = decode(text.slice(open + 1, close), at);
+    while (open < to && text.charCodeAt(open) <= SPACE) open++;
+    const quote = text.charCodeAt(open);
+    const close = isPair && (quote === QUOTE || quote === APOSTROPHE) ? text.indexOf(quote === QUOTE ? '"' : "'", open + 1) : -1;
+    const name = close < 0 || close >= to ? '' : namedAt(text, read, end, hash).name || nameOf(text.slice(read, end).trimEnd());
+    if (name === '') {
+      const rest = text.slice(read, to).trim().slice(0, 60);
+      throw new XmlFault('not-well-formed', `"${rest}" is no attribute`, lt);
+    }
+    found[name] = decode(text.slice(open + 1, close), lt);
     read = close + 1;
   }
 }
@@ -147,8 +185,6 @@ function isIndent(text: string, from: number, to: number): boolean {
   for (let at = from; at < to; at++) if (text.charCodeAt(at) > 32) return false;
   return true;
 }
-
-const local = (name: string): string => (name.includes(':') ? name.slice(name.indexOf(':') + 1) : name);
 
 function decode(text: string, at: number): string {
   if (!text.includes('&')) return text;

@@ -8,6 +8,7 @@ import type { Context } from '@/platform/context';
 import { copyRows, copyWritten } from '@/platform/db/copy';
 import { ImportFile, Retrieval, SourceDatabase } from '@/platform/db/schema';
 import { keptPieces } from '@/platform/files/kept-files';
+import { utf8Text } from '@/platform/files/utf8-text';
 import type { Progress } from '@/platform/queue/progress';
 import { queueMerge } from '@/platform/queue/queue';
 import { shortHash } from '@/platform/short-hash';
@@ -96,7 +97,7 @@ async function copyEntries(
       }
     }
     let rows: ReadRecord[] = [];
-    for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined })) {
+    for await (const batch of readBatches(chunks(), file.format!, { mapping: file.mapping ?? undefined, utf8: utf8Text })) {
       await progress.step(bytesRead, file.bytes, no - first + rejected);
       for (const entry of batch) {
         if (entry.kind === 'rejected') {
