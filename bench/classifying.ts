@@ -13,6 +13,7 @@ import { closeQueue } from '@/platform/queue/queue';
 import { ruleAxis } from '@/stages/classify/commands/rule-axis';
 import { mergeAndClassify } from '@/stages/classify/jobs/merge-and-classify';
 import { reclassifyReview } from '@/stages/classify/jobs/reclassify';
+import { takeEffect } from '@/stages/classify/store/ruled-works';
 import { createReview } from '@/stages/question/commands/create-review';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { fieldRecords } from '@/testing/field-records';
@@ -148,6 +149,12 @@ export async function reclassifying() {
       times.push(seconds(from) * 1000);
     }
     row('a ruling on one of them, in its row and the columns', `${times.sort((a, b) => a - b)[4]!.toFixed(0)} ms (median of 9)`);
+    for (const many of [3000, 10_000]) {
+      from = process.hrtime.bigint();
+      const works = Array.from({ length: many }, (_, i) => 100 + i);
+      const { later } = await orm.em.fork().transactional((tx) => takeEffect(tx, id, works));
+      row(`a ruling on ${many.toLocaleString('en-GB')} of them takes effect`, later ? 'in a job' : `${seconds(from).toFixed(2)} s`);
+    }
     row('memory of this process', `${Math.round(process.memoryUsage().rss / 2 ** 20)} MB`);
   } finally {
     await closeQueue();

@@ -14,7 +14,7 @@ const IS_LOST = `updated_at < clock_timestamp() - interval '${LOST_SECONDS} seco
  */
 export async function claimJob(em: EntityManager, reviewId: string, jobId: string): Promise<number | null> {
   const [row] = await em.fork().execute<{ attempts: number }[]>(
-    `update job set state = 'running', attempts = attempts + 1, started_at = clock_timestamp(), updated_at = clock_timestamp()
+    `update job set state = 'running', attempts = attempts + 1, at_work = false, started_at = clock_timestamp(), updated_at = clock_timestamp()
      where review_id = ? and id = ? and (state = 'queued' or (state = 'running' and ${IS_LOST})) returning attempts`,
     [reviewId, jobId],
   );

@@ -8,7 +8,7 @@ export class Cancelled extends Error {}
 /** Tells people how far a job is, outside its transaction, at most twice a second. */
 export function progressOf(ctx: Context, reviewId: string, jobId: string) {
   let last = 0;
-  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries'>>) => {
+  const write = async (fields: Partial<Pick<Job, 'state' | 'done' | 'total' | 'message' | 'unit' | 'entries' | 'atWork'>>) => {
     await ctx.em.fork().nativeUpdate(Job, { reviewId, id: jobId }, { ...fields, updatedAt: raw('clock_timestamp()') });
   };
   return {

@@ -88,8 +88,12 @@ export async function queueReclassify(tx: EntityManager, reviewId: string): Prom
   if (waiting === 0) await enqueue(tx, reviewId, 'reclassify');
 }
 
-/** Queues the merge of a review, unless one waits already: what was ruled or read meanwhile is in it. */
-export async function queueMerge(tx: EntityManager, reviewId: string, because = ''): Promise<void> {
-  const waiting = await tx.count(Job, { reviewId, kind: 'classify-review', state: 'queued' });
-  if (waiting === 0) await enqueue(tx, reviewId, 'classify-review', null, { because });
+/**
+ * Queues the merge of a review, unless one waits already: what was ruled or read meanwhile is in it.
+ * @param locked whether the caller has the review's lock: then one that was taken up, and is not at work, waits as well
+ */
+export async function queueMerge(tx: EntityManager, reviewId: string, { because = '', locked = false } = {}): Promise<void> {
+  const open = await tx.find(Job, { reviewId, kind: 'classify-review', state: { $in: ['queued', 'running'] } }, { refresh: true });
+  const waiting = open.some((job) => job.state === 'queued' || (locked && !job.atWork));
+  if (!waiting) await enqueue(tx, reviewId, 'classify-review', null, { because });
 }

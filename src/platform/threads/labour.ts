@@ -27,7 +27,8 @@ const WORTH_THREADS = 3000;
 const PROGRAM = 'src/workers/records-thread.mjs';
 /** Young memory of a thread, so that what a task leaves behind is never taken for old. */
 const YOUNG_MB = 96;
-const IDLE_MS = 20_000;
+/** Merging, which one thread does, lies between two parts of a job that many do. */
+const IDLE_MS = 60_000;
 
 let made = 0;
 export const basisOf = <T>(value: T): Basis<T> => ({ key: `${process.pid}.${++made}`, value, shared: null });

@@ -21,7 +21,7 @@ test('files that are read while a merge waits are merged by that one; one that h
     const text = risEntry(n, `Lamps of kind ${n} in the mills of the east`);
     await receiveFile(db.context(), id, { databaseId: made.id }, `${tag}.ris`, Readable.from([Buffer.from(text)]));
   };
-  const jobs = (kind: Job['kind'], state: Job['state']) => db.context().em.find(Job, { reviewId: id, kind, state });
+  const jobs = (kind: Job['kind'], state: Job['state']) => db.context().em.find(Job, { reviewId: id, kind, state }, { orderBy: { updatedAt: 'asc' } });
   const readAll = async () => {
     for (const job of await jobs('import-file', 'queued')) await runJob(db.context(), id, job.id, true);
   };
@@ -33,7 +33,13 @@ test('files that are read while a merge waits are merged by that one; one that h
   expect(waiting!.because).toBe('AA.ris was read');
   await runJob(db.context(), id, waiting!.id, true);
   expect(await db.context().em.count(Work, { reviewId: id })).toBe(2);
-  await db.context().em.nativeUpdate(Job, { reviewId: id, id: waiting!.id }, { state: 'running' });
+  const taken = (atWork: boolean) => db.context().em.nativeUpdate(Job, { reviewId: id, id: waiting!.id }, { state: 'running', atWork });
+  // Whoever reads a file has the lock that this one waits for.
+  await taken(false);
+  await send('DD', 4);
+  await readAll();
+  expect(await jobs('classify-review', 'queued')).toEqual([]);
+  await taken(true);
   await send('CC', 3);
   await readAll();
   expect(await jobs('classify-review', 'queued')).toHaveLength(1);

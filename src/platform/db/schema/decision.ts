@@ -163,6 +163,8 @@ export const Job = defineEntity({
     /** Entries read so far, by an import. */
     entries: p.integer(),
     startedAt: p.datetime().nullable(),
+    /** It has the review's lock: before that it was taken up, and finds what those before it in line still bring. */
+    atWork: p.boolean().default(false),
     /** How often it was begun: it is given up after a few times, whatever ended it. */
     attempts: p.integer(),
     message: p.text(),

@@ -76,7 +76,9 @@ export async function classifyWorks(
   async function* pages() {
     for (const page of pagesOf(placed)) yield { page, task: await toJudge(page) };
   }
-  await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
+  // The first works of a review go where they belong at once; others may be there, and are replaced in the end.
+  const [{ some }] = await tx.execute<[{ some: boolean }]>('select exists (select 1 from work where review_id = ?) as some', [review.id]);
+  if (some) await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
   const failed: AsideRecord[] = [];
   let row = 0;
   let done = 0;
@@ -95,9 +97,10 @@ export async function classifyWorks(
       if (w.stays && w.known) alone.keep(w.no, w.records);
       else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
     }
-    await copyWritten(tx, 'fresh_work', WORK_COLUMNS, [made.rows]);
+    await copyWritten(tx, some ? 'fresh_work' : 'work', WORK_COLUMNS, [made.rows]);
   }
   if (failed.length) throw new Unprocessable(failed);
+  if (!some) return { columns, alone: alone.done() };
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
   return { columns, alone: alone.done() };

@@ -23,6 +23,8 @@ export async function mergeAndClassify(
 ): Promise<void> {
   await ctx.em.transactional(async (tx) => {
     await tx.execute('select pg_advisory_xact_lock(hashtext(?))', [`records:${reviewId}`]);
+    // Told before anything is read, and outside the transaction: what comes from now on is for another merge.
+    await progress.write({ atWork: true });
     const aside = await standingAside(tx, reviewId);
     for (const record of failed) aside.set(record.no, record);
     await tx.execute('savepoint before_records');

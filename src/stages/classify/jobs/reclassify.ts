@@ -106,34 +106,44 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
 export async function reclassifyWorks(tx: EntityManager, review: Review, workNos: readonly number[]): Promise<number> {
   const reviewId = review.id;
   const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
+  const members = await tx.execute<{ work_no: number; record_no: number }[]>(
+    'select work_no, record_no from work_record where review_id = ? and active and work_no = any(?::int[]) order by work_no, record_no',
+    [reviewId, `{${workNos.join(',')}}`],
+  );
+  const recordsOf = worksOf(members);
   const works = await tx.execute<{ no: number; membership: string | number; flags: Flag[] }[]>(
     'select no, membership, flags from work where review_id = ? and absorbed_by is null and no = any(?::int[]) order by no',
-    [reviewId, `{${workNos.join(',')}}`],
+    [reviewId, `{${[...recordsOf.keys()].join(',')}}`],
   );
   if (works.length === 0) return review.revision;
   const judging = await judgingOf(tx, review, databases);
-  const members = await tx.execute<{ work_no: number; record_no: number }[]>(
-    'select work_no, record_no from work_record where review_id = ? and active and work_no = any(?::int[]) order by work_no, record_no',
-    [reviewId, `{${works.map((w) => w.no).join(',')}}`],
-  );
-  const judged = new Map((await judgeWorks(tx, reviewId, judging, [...worksOf(members)])).map((w) => [w.no, w]));
   const revision = review.revision + 1;
   const patch = emptyColumns(
     works.length,
     databases.map((d) => d.id),
     revision,
   );
-  const alone = emptyColumns(members.length, patch.databases, revision);
+  const records = works.reduce((n, { no }) => n + recordsOf.get(no)!.length, 0);
+  const alone = emptyColumns(records, patch.databases, revision);
   const bitOf = membershipBits(databases);
-  let row = 0;
-  const axes = works.map(({ no, membership, flags }, i) => {
-    const { members: own, classification, causes } = judged.get(no)!;
-    setRow(patch, i, { number: no, classification, membership: Number(membership), flags });
-    for (const m of own)
-      setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
-    return { no, axes: storedAxes(classification, causes, judging.levels) };
-  });
-  await updateAxes(tx, reviewId, JSON.stringify(axes));
+  let [place, row] = [0, 0];
+  // A page at a time: others are answered between, where it is done in a process that answers.
+  for (const page of pagesOf(works, PAGE)) {
+    const judged = await judgeWorks(
+      tx,
+      reviewId,
+      judging,
+      page.map(({ no }) => [no, recordsOf.get(no)!] as const),
+    );
+    const axes = page.map(({ no, membership, flags }, i) => {
+      const { members: own, classification, causes } = judged[i]!;
+      setRow(patch, place++, { number: no, classification, membership: Number(membership), flags });
+      for (const m of own)
+        setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
+      return { no, axes: storedAxes(classification, causes, judging.levels) };
+    });
+    await updateAxes(tx, reviewId, JSON.stringify(axes));
+  }
   await writePatch(tx, reviewId, patch);
   await writeAlonePatch(tx, reviewId, alone);
   await tx.nativeUpdate(Review, { id: reviewId }, { revision });

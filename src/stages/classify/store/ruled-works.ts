@@ -9,7 +9,7 @@ import { Unprocessable } from '@/stages/retrieve';
 import { reclassifyWorks } from '../jobs/reclassify';
 
 /** More works than this are classified again in the background; fewer at once. */
-const AT_ONCE = 3000;
+const AT_ONCE = 10_000;
 
 export const causeSchema = z.strictObject({
   kind: z.enum(['journal', 'claims']),

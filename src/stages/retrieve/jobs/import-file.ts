@@ -49,8 +49,7 @@ export async function importFile(ctx: Context, reviewId: string, fileId: string,
          where review_id = ? and id = ? and profile->'carries' = '[]'`,
         [JSON.stringify(fields.list()), reviewId, database],
       );
-    // One that waits and is taken up just now waits for the lock of this: it finds these records too.
-    await queueMerge(tx, reviewId, `${file.name} was read`);
+    await queueMerge(tx, reviewId, { because: `${file.name} was read`, locked: true });
   });
 }
 
