@@ -2,6 +2,6 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const { derive, judge, takeIn } = await import('./records.thread.ts');
+const { compare, derive, judge, takeIn } = await import('./records.thread.ts');
 
-export { derive, judge, takeIn };
+export { compare, derive, judge, takeIn };

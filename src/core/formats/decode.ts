@@ -1,13 +1,10 @@
-import type { TextBlock } from './entry';
+import type { DecodeUtf8, TextBlock } from './entry';
 import { decodeWindows1252 } from './windows-1252';
 
 const NEWLINE = 10;
 const RETURN = 13;
 /** A line without an end is handed out in pieces of about this many bytes, so that it cannot grow without bound. */
 const MAX_LINE_BYTES = 1 << 20;
-
-/** Bytes as text, or null when they are not UTF-8. A byte-order mark stays. */
-export type DecodeUtf8 = (bytes: Uint8Array) => string | null;
 
 const strict = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
 const decodeStrictly: DecodeUtf8 = (bytes) => {

@@ -1,5 +1,4 @@
 import type { BibRecord, ColumnMapping, Problem } from '@/core/record';
-import type { DecodeUtf8 } from './decode';
 
 /** One entry of an imported file: a record, or a rejection. Either way its raw text is kept. */
 export type Entry =
@@ -20,6 +19,9 @@ export interface EntryReader {
   push(block: TextBlock): Entry[];
   end(): Entry[];
 }
+
+/** Bytes as text, or null when they are not UTF-8. A byte-order mark stays. */
+export type DecodeUtf8 = (bytes: Uint8Array) => string | null;
 
 /** What some formats want to know before they read. */
 export interface ReadOptions {

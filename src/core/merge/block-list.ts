@@ -5,18 +5,22 @@ const PLACES = 2 ** 21;
 export type BlockList = Float64Array;
 
 /**
- * @param records each with its number and the keys it is met under
+ * @param numbers of the records
+ * @param keysOf the keys that the record at a place of the list is met under
  * @throws RangeError for a record number beyond two million
  */
-export function blockListOf(records: readonly { no: number; keys: { blocks: readonly number[] } }[]): BlockList {
+export function blockListOf(numbers: readonly number[], keysOf: (place: number) => ArrayLike<number>): BlockList {
   let size = 0;
-  for (const { no, keys } of records) {
-    if (no >= PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
-    size += keys.blocks.length;
+  for (let i = 0; i < numbers.length; i++) {
+    if (numbers[i]! >= PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
+    size += keysOf(i).length;
   }
   const list = new Float64Array(size);
   let at = 0;
-  for (const { no, keys } of records) for (const key of keys.blocks) list[at++] = key * PLACES + no;
+  for (let i = 0; i < numbers.length; i++) {
+    const keys = keysOf(i);
+    for (let k = 0; k < keys.length; k++) list[at++] = keys[k]! * PLACES + numbers[i]!;
+  }
   return list.sort();
 }
 

@@ -1,6 +1,7 @@
 import { hashText, mix } from './hash';
 import type { MergeKeys } from './merge-keys';
 import { isGenericTitle } from './normalise';
+import { sharedNumbers } from './shared-numbers';
 import { contentWords, wordsOf } from './titles';
 
 /** A record number fits into 21 bits beside a hash of 32 in a whole number of 53. */
@@ -56,46 +57,73 @@ function chosenWords(content: readonly string[], keys: MergeKeys, found: number[
   }
 }
 
-/** Records by the keys they share. */
+/** Blocks of more records than this are too common a key to tell anything: what is in them is looked for under other keys. */
+export const MOST_IN_BLOCK = 1000;
+
+/** Records by the keys they share: blocks of two at least, and of no more than tell something. In memory that threads can share. */
 export interface Blocks {
   /** Record numbers, block after block; within a block in their order. */
   members: Uint32Array;
-  /** For each record, from `starts[i]` to `starts[i + 1]` in `places`: where its blocks begin and end in `members`. */
+  /** Where each block begins in `members`; behind the last, where it ends. */
+  begins: Uint32Array;
+  /** For each record, from `starts[i]` to `starts[i + 1]` in `places`: the numbers of its blocks, ascending. */
   starts: Uint32Array;
   places: Uint32Array;
-  /** Number of members of each place's block. */
-  sizes: Uint32Array;
 }
 
 /**
- * @param lists the keys of each record
+ * @param count of the records
+ * @param keysOf the keys of each; none of those that are not looked for
+ * @param from a block that is too large only because of records from this place on makes what was found before wrong
+ * @returns null in that case
  * @throws RangeError for more records than one review can hold (two million)
  */
-export function buildBlocks(lists: readonly (readonly number[])[]): Blocks {
-  if (lists.length > PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
-  const starts = new Uint32Array(lists.length + 1);
-  const entries: number[] = [];
-  for (let i = 0; i < lists.length; i++) {
-    for (const key of lists[i]!) entries.push(key * PLACES + i);
-    starts[i + 1] = entries.length;
-  }
-  const total = entries.length;
-  const sorted = Float64Array.from(entries).sort();
-  const members = new Uint32Array(total);
-  const [places, sizes] = [new Uint32Array(total), new Uint32Array(total)];
-  const filled = starts.slice();
-  for (let begin = 0; begin < total; ) {
+export function buildBlocks(count: number, keysOf: (record: number) => ArrayLike<number>, from = 0): Blocks | null {
+  const sorted = sortedEntries(count, keysOf);
+  const members = sharedNumbers(sorted.length);
+  const begins: number[] = [];
+  const starts = sharedNumbers(count + 1);
+  let filled = 0;
+  for (let begin = 0; begin < sorted.length; ) {
     const key = Math.floor(sorted[begin]! / PLACES);
-    let end = begin;
-    while (end < total && Math.floor(sorted[end]! / PLACES) === key) end++;
-    for (let k = begin; k < end; k++) {
-      const record = sorted[k]! - key * PLACES;
-      members[k] = record;
-      const at = filled[record]!++;
-      places[at] = begin;
-      sizes[at] = end - begin;
+    let end = begin + 1;
+    while (end < sorted.length && Math.floor(sorted[end]! / PLACES) === key) end++;
+    const size = end - begin;
+    if (size > MOST_IN_BLOCK && from > 0) {
+      let old = 0;
+      for (let k = begin; k < end; k++) if (sorted[k]! - key * PLACES < from) old++;
+      if (old <= MOST_IN_BLOCK && old > 0) return null;
+    }
+    if (size > 1 && size <= MOST_IN_BLOCK) {
+      begins.push(filled);
+      for (let k = begin; k < end; k++) {
+        const record = sorted[k]! - key * PLACES;
+        members[filled++] = record;
+        starts[record + 1]!++;
+      }
     }
     begin = end;
   }
-  return { members, starts, places, sizes };
+  for (let i = 0; i < count; i++) starts[i + 1]! += starts[i]!;
+  const places = sharedNumbers(filled);
+  const at = starts.slice();
+  for (let block = 0; block < begins.length; block++)
+    for (let k = begins[block]!; k < (begins[block + 1] ?? filled); k++) places[at[members[k]!]!++] = block;
+  const ends = sharedNumbers(begins.length + 1);
+  ends.set(begins);
+  ends[begins.length] = filled;
+  return { members: members.subarray(0, filled), begins: ends, starts, places };
+}
+
+/** Keys of all records, each with its record, sorted by the key. */
+function sortedEntries(count: number, keysOf: (record: number) => ArrayLike<number>): Float64Array {
+  if (count > PLACES) throw new RangeError(`At most ${PLACES} records can be merged.`);
+  let total = 0;
+  for (let i = 0; i < count; i++) total += keysOf(i).length;
+  const entries = new Float64Array(total);
+  for (let i = 0, at = 0; i < count; i++) {
+    const keys = keysOf(i);
+    for (let k = 0; k < keys.length; k++) entries[at++] = keys[k]! * PLACES + i;
+  }
+  return entries.sort();
 }

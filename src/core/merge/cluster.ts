@@ -1,7 +1,7 @@
 import { contradicts } from './compare';
-import type { MergeKeys } from './merge-keys';
+import type { ComparedKeys, KeyList } from './merge-keys';
 import type { Pair } from './pairs';
-import { type Prepared, prepare } from './prepare';
+import { PreparedKeys } from './prepare';
 
 /** What a person ruled of two records, newest last. */
 export interface MergeRuling {
@@ -32,7 +32,7 @@ export interface Clusters {
  * @param order stable names of the records, unique but for records that are alike in everything
  */
 export function clusterRecords(
-  keys: readonly MergeKeys[],
+  keys: KeyList,
   order: readonly string[],
   pairs: readonly Pair[],
   rulings: readonly MergeRuling[] = [],
@@ -87,7 +87,7 @@ const pairKey = (a: number, b: number): number => (a < b ? a * 2 ** 26 + b : b *
 const FEW = 6;
 
 /** What can contradict another record: all but abstracts and what is only looked at for families. */
-const identityOf = (k: MergeKeys): string =>
+const identityOf = (k: ComparedKeys): string =>
   [k.doi, k.pmid, k.titles[0], k.people[0]?.join(' '), k.years, k.container, k.volume, k.issue, k.first, k.stated].join('|');
 
 /** Sets of records that grow together, with what forbids it. */
@@ -97,18 +97,19 @@ class Works {
   private standing = new Map<number, number[]>();
   /** For a work, the works that a person keeps it apart from, and which ruling did. */
   private apart = new Map<number, Map<number, number>>();
-  private prepared = new Map<number, Prepared>();
+  private prepared: PreparedKeys;
   /** Pairs that were judged to be one publication: nothing in them contradicts. */
   private agreed = new Set<number>();
   /** For each record, the pairs that would join it, the surest first. */
   private ties = new Map<number, Pair[]>();
 
   constructor(
-    private keys: readonly MergeKeys[],
+    private keys: KeyList,
     private rank: Int32Array,
     pairs: readonly Pair[],
   ) {
-    this.root = Int32Array.from(keys.keys());
+    this.prepared = new PreparedKeys(keys);
+    this.root = Int32Array.from({ length: keys.length }, (_, i) => i);
     for (const pair of pairs) {
       if (pair.verdict !== 'join') continue;
       this.agreed.add(pairKey(pair.a, pair.b));
@@ -135,7 +136,7 @@ class Works {
   private together(all: readonly number[], more: readonly number[]): number[] {
     const both = [...all, ...more];
     if (both.length <= FEW) return both;
-    return [...new Map(both.map((r) => [identityOf(this.keys[r]!), r] as const).reverse()).values()].reverse();
+    return [...new Map(both.map((r) => [identityOf(this.keys.at(r)!), r] as const).reverse()).values()].reverse();
   }
 
   keepApart(a: number, b: number, when: number) {
@@ -205,20 +206,11 @@ class Works {
   private pairContradicts(a: number, b: number): boolean {
     if (this.agreed.has(pairKey(a, b))) return false;
     try {
-      return contradicts(this.ready(a), this.ready(b));
+      return contradicts(this.prepared.at(a), this.prepared.at(b));
     } catch {
       // What can't be compared is not joined.
       return true;
     }
-  }
-
-  private ready(i: number): Prepared {
-    let found = this.prepared.get(i);
-    if (!found) {
-      found = prepare(this.keys[i]!);
-      this.prepared.set(i, found);
-    }
-    return found;
   }
 
   heads(): Int32Array {

@@ -1,8 +1,8 @@
-import type { MergeKeys } from './merge-keys';
+import type { ComparedKeys } from './merge-keys';
 import { isOneSlip, jaroWinkler } from './strings';
 import type { Outcome } from './weights';
 
-type Name = MergeKeys['people'][number];
+type Name = ComparedKeys['people'][number];
 
 /** "mueller" and "muller", "joergensen" and "jorgensen", "haakansson" and "hakansson". Common practice of transcription. */
 const transcribed = (name: string): string => name.replace(/oe/g, 'o').replace(/ue/g, 'u').replace(/ae|aa/g, 'a');
@@ -43,7 +43,7 @@ const crossed = (x: Name, y: Name): boolean => turned(x, y) || turned(y, x);
 const isBody = (x: Name, y: Name): boolean => x[1] === '' && y[1] === '' && sameFamily(x[0], y[0]);
 
 /** How the authors of two records agree; "" when one of them names none. */
-export function comparePeople(a: MergeKeys, b: MergeKeys): Outcome<'people'> | '' {
+export function comparePeople(a: ComparedKeys, b: ComparedKeys): Outcome<'people'> | '' {
   const [left, right] = [a.people, b.people];
   if (left.length === 0 || right.length === 0) return '';
   const n = Math.min(left.length, right.length);

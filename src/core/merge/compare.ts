@@ -1,7 +1,7 @@
 import { comparePeople } from './compare-people';
 import { compareTitles } from './compare-titles';
 import { SKETCH_SIZE } from './keys';
-import type { MergeKeys } from './merge-keys';
+import type { ComparedKeys } from './merge-keys';
 import { STOP_WORDS } from './normalise';
 import type { Prepared } from './prepare';
 import { isOneSlip } from './strings';
@@ -99,7 +99,7 @@ function compareDois(a: string, b: string): Outcome<'doi'> | '' {
   return isOneSlip(a, b) && a.replace(/\D/g, '') === b.replace(/\D/g, '') ? 'slip' : 'differs';
 }
 
-function compareYears({ years: a }: MergeKeys, { years: b }: MergeKeys): Outcome<'year'> | '' {
+function compareYears({ years: a }: ComparedKeys, { years: b }: ComparedKeys): Outcome<'year'> | '' {
   if (!a || !b) return '';
   const gap = Math.max(a[0] - b[1], b[0] - a[1]);
   return gap <= 0 ? 'same' : gap === 1 ? 'near' : 'differs';
@@ -108,7 +108,7 @@ function compareYears({ years: a }: MergeKeys, { years: b }: MergeKeys): Outcome
 /** An article number, not a page: "e1042", "100345". */
 const numbered = (page: string): boolean => /^[a-z]*\d{4,}$/.test(page) || /^e\d/.test(page);
 
-function comparePages(a: MergeKeys, b: MergeKeys): Outcome<'pages'> | '' {
+function comparePages(a: ComparedKeys, b: ComparedKeys): Outcome<'pages'> | '' {
   if (!a.first || !b.first) return '';
   if (a.first === b.first) return a.last && b.last && a.last !== b.last && /^[a-z]?1$/.test(a.first) ? 'form' : 'same';
   const [one, two] = [numbered(a.first) && !a.last, numbered(b.first) && !b.last];
@@ -141,7 +141,7 @@ const told = (named: string | null, stated: string): boolean =>
   (NOTICES.has(stated) && NOTICES.has(named ?? '')) ||
   (stated === 'letter' && (named === 'comment' || named === 'reply'));
 
-function compareKinds(a: MergeKeys, b: MergeKeys, container: string): Outcome<'kind'> | '' {
+function compareKinds(a: ComparedKeys, b: ComparedKeys, container: string): Outcome<'kind'> | '' {
   if (a.named !== b.named) {
     if (loosely(a.named, b.named)) return 'stated';
     if ((!a.named && told(b.named, a.stated)) || (!b.named && told(a.named, b.stated))) return '';
@@ -150,7 +150,7 @@ function compareKinds(a: MergeKeys, b: MergeKeys, container: string): Outcome<'k
   return compareStated(a, b, container);
 }
 
-function compareStated(a: MergeKeys, b: MergeKeys, container: string): Outcome<'kind'> | '' {
+function compareStated(a: ComparedKeys, b: ComparedKeys, container: string): Outcome<'kind'> | '' {
   const [x, y] = [a.stated, b.stated];
   if (x === y) return x ? 'same' : '';
   if (x === 'preprint' || y === 'preprint') return container === 'same' ? '' : 'preprint';
@@ -158,7 +158,7 @@ function compareStated(a: MergeKeys, b: MergeKeys, container: string): Outcome<'
 }
 
 /** Journals' names in full and shortened, with "the" and what follows a subtitle or a place left aside. */
-function compareContainers(a: MergeKeys, b: MergeKeys): Outcome<'container'> | '' {
+function compareContainers(a: ComparedKeys, b: ComparedKeys): Outcome<'container'> | '' {
   if (!a.container || !b.container) return '';
   if (a.container === b.container || shares(a.issns, b.issns)) return 'same';
   const key = a.container < b.container ? `${a.container}|${b.container}` : `${b.container}|${a.container}`;
@@ -196,7 +196,7 @@ function abbreviates(short: string, long: string): boolean {
 }
 
 /** Kinds of item that are published beside an article of the same title, and are never it. */
-const BESIDE_ARTICLES: ReadonlySet<string> = new Set<MergeKeys['stated']>([
+const BESIDE_ARTICLES: ReadonlySet<string> = new Set<ComparedKeys['stated']>([
   'thesis',
   'report',
   'registration',
@@ -266,10 +266,10 @@ function contradictionsOf(said: Said, a: Prepared, b: Prepared): Contradiction[]
 }
 
 /** It stands in a volume, or in something that has an ISSN. */
-const isPlaced = ({ volume, issns }: MergeKeys): boolean => volume !== '' || issns.length > 0;
+const isPlaced = ({ volume, issns }: ComparedKeys): boolean => volume !== '' || issns.length > 0;
 
 /** It stands in the papers of a meeting, which may be told of again as an article, or listed as one. */
-const isOfMeeting = ({ container, first }: MergeKeys): boolean =>
+const isOfMeeting = ({ container, first }: ComparedKeys): boolean =>
   first === '' && /\b(?:proceedings|meeting|conference|congress|symposium|workshop)\b/.test(container);
 
 /** What is more often a mistake of one database than a sign of another publication, when all else agrees. */

@@ -1,7 +1,7 @@
 import { comparePeople } from './compare-people';
-import type { MergeKeys, StatedKind } from './merge-keys';
-import { type LinkType, placeKey, type Relation } from './relations';
-import type { SelfNamed } from './titles';
+import { Index, type Member, memberOf, type Names, OwnNames } from './family-index';
+import type { ComparedKeys } from './merge-keys';
+import type { LinkType } from './relations';
 
 /** A link between two works, by their places in the list of works. */
 export interface FamilyLink {
@@ -24,80 +24,83 @@ export const FLAG_OF_LINK: Partial<Record<LinkType, FamilyFlag>> = {
   'update-of': 'updated',
 };
 
-/** What families need of a work: what its records say, taken together. */
-interface Member {
-  keys: readonly MergeKeys[];
-  kind: SelfNamed | StatedKind;
-  cores: Set<string>;
-  mains: Set<string>;
-  years: [number, number] | null;
+/** The keys of the records of each work: a list, or what makes them when they are asked for. */
+export interface WorkKeys {
+  readonly length: number;
+  at(work: number): readonly ComparedKeys[] | undefined;
 }
 
 /**
  * Finds the links between works: from relation fields and identifiers first, then from titles that name another
- * publication, from numbers of registrations, and from titles in two languages.
- * @param works the keys of the records of each work
- * @returns the links, and the works (by their places) whose keys could not be worked with: they have no links of their own
+ * publication, from numbers of registrations, and from titles in two languages. It holds an index and no keys, so that
+ * very many works can be looked through.
+ * @returns the links; the flags that a work's own fields bring upon it, by its place; and the works whose keys could not be
+ *   worked with: they have no links of their own
  */
-export function findFamilies(works: readonly (readonly MergeKeys[])[]): {
+export function findFamilies(works: WorkKeys): {
   links: FamilyLink[];
+  told: Map<number, Set<FamilyFlag>>;
   faults: { work: number; error: unknown }[];
 } {
-  const faults: { work: number; error: unknown }[] = [];
+  const faults = new Map<number, unknown>();
   const sound = <T>(work: number, make: () => T): T | null => {
     try {
       return make();
     } catch (error) {
-      if (!faults.some((f) => f.work === work)) faults.push({ work, error });
+      if (!faults.has(work)) faults.set(work, error);
       return null;
     }
   };
-  const members = works.map((keys, i) => sound(i, () => memberOf(keys)) ?? memberOf([]));
+  const memberAt = (work: number): Member => sound(work, () => memberOf(works.at(work)!)) ?? memberOf([]);
   const links = new Links();
-  const index = new Index(members);
-  const byRelation = (member: Member, from: number) => {
-    for (const { relations } of member.keys)
+  const index = new Index();
+  const relating: number[] = [];
+  const told = new Map<number, Set<FamilyFlag>>();
+  const names = new OwnNames(works.length);
+  for (let work = 0; work < works.length; work++) {
+    const member = memberAt(work);
+    sound(work, () => index.add(member, work));
+    names.keep(work, member);
+    if (member.keys.every((k) => k.relations?.length === 0)) continue;
+    relating.push(work);
+    sound(work, () => {
+      for (const { relations } of member.keys) for (const r of relations) if (r.inverse) flag(told, work, FLAG_OF_LINK[r.type]);
+    });
+  }
+  const byRelation = (from: number) => {
+    for (const { relations } of memberAt(from).keys)
       for (const r of relations)
         for (const to of index.named(r)) {
           if (to === from) continue;
           links.add(r.type, ...(r.inverse ? ([to, from] as const) : ([from, to] as const)), `its record says so (${r.field})`);
         }
   };
-  members.forEach((member, from) => {
-    sound(from, () => byRelation(member, from));
-  });
-  members.forEach((member, from) => {
-    sound(from, () => byTitle(member, from, members, index, links));
-  });
-  byRegistration(members, index, links);
-  for (const link of links.all) if (link.type === 'update-of') link.conclusions = saidOf(members[link.from]!);
-  return { links: links.all, faults };
+  for (const from of relating) sound(from, () => byRelation(from));
+  for (let from = 0; from < works.length; from++)
+    if (names.mayMeet(from, index)) sound(from, () => byTitle(memberAt(from), from, memberAt, index, links));
+  byRegistration(memberAt, index, links);
+  for (const link of links.all) if (link.type === 'update-of') link.conclusions = saidOf(memberAt(link.from));
+  return { links: links.all, told, faults: [...faults].map(([work, error]) => ({ work, error })) };
 }
 
-/** Flags that a work has from its family, and from fields that name a notice which was not retrieved. */
-export function familyFlags(works: readonly (readonly MergeKeys[])[], links: readonly Pick<FamilyLink, 'type' | 'to'>[]): FamilyFlag[][] {
-  const flags = works.map((records) => {
-    const own = new Set<FamilyFlag>();
-    for (const { relations } of records) for (const r of relations) if (r.inverse && FLAG_OF_LINK[r.type]) own.add(FLAG_OF_LINK[r.type]!);
-    return own;
-  });
-  for (const { type, to } of links) if (FLAG_OF_LINK[type]) flags[to]?.add(FLAG_OF_LINK[type]!);
-  return flags.map((own) => FAMILY_FLAGS.filter((f) => own.has(f)));
+function flag(flags: Map<number, Set<FamilyFlag>>, work: number, is: FamilyFlag | undefined) {
+  if (is) flags.set(work, (flags.get(work) ?? new Set()).add(is));
+}
+
+/**
+ * Flags that works have from their families, and from fields that name a notice which was not retrieved.
+ * @returns by the works' places; works without any are not among them
+ */
+export function familyFlags(
+  { told }: Pick<ReturnType<typeof findFamilies>, 'told'>,
+  links: readonly Pick<FamilyLink, 'type' | 'to'>[],
+): Map<number, FamilyFlag[]> {
+  const flags = new Map([...told].map(([work, own]) => [work, new Set(own)]));
+  for (const { type, to } of links) flag(flags, to, FLAG_OF_LINK[type]);
+  return new Map([...flags].map(([work, own]) => [work, FAMILY_FLAGS.filter((f) => own.has(f))]));
 }
 
 const saidOf = (member: Member) => member.keys.find((k) => k.conclusions)?.conclusions ?? '';
-
-function memberOf(keys: readonly MergeKeys[]): Member {
-  const named = keys.find((k) => k.named)?.named ?? null;
-  const years = keys.flatMap((k) => k.years ?? []);
-  return {
-    keys,
-    kind: named ?? keys.find((k) => k.stated)?.stated ?? '',
-    cores: new Set(keys.map((k) => k.core).filter(Boolean)),
-    mains: new Set(keys.map((k) => k.main).filter(Boolean)),
-    years: years.length ? [Math.min(...years), Math.max(...years)] : null,
-  };
-}
 
 class Links {
   all: FamilyLink[] = [];
@@ -118,58 +121,16 @@ class Links {
   }
 }
 
-class Index {
-  private maps = { doi: new Map<string, number[]>(), pmid: new Map<string, number[]>(), place: new Map<string, number[]>() };
-  core = new Map<string, number[]>();
-  main = new Map<string, number[]>();
-  title = new Map<string, number[]>();
-  entry = new Map<string, number[]>();
-  registration = new Map<string, number[]>();
-
-  constructor(members: readonly Member[]) {
-    members.forEach((member, i) => {
-      for (const core of member.cores) put(this.core, core, i);
-      for (const main of member.mains) put(this.main, main, i);
-      for (const k of member.keys) {
-        put(this.maps.doi, k.doi, i);
-        put(this.maps.pmid, k.pmid, i);
-        put(this.maps.place, placeKey(k.container, k.volume, k.first), i);
-        put(this.entry, k.entry, i);
-        for (const t of k.titles) put(this.title, t, i);
-        for (const n of k.registrations) put(this.registration, n, i);
-      }
-    });
-  }
-
-  /** The works that a relation names: by the surest that it gives, and only when that is not shared by several. */
-  named(r: Relation): number[] {
-    for (const found of [
-      r.pmid && this.maps.pmid.get(r.pmid),
-      r.doi && this.maps.doi.get(r.doi),
-      r.entry && this.entry.get(r.entry),
-      r.place && this.maps.place.get(r.place),
-      r.title && this.title.get(r.title),
-    ])
-      if (found && found.length === 1) return found;
-    return [];
-  }
-}
-
-function put(map: Map<string, number[]>, key: string, i: number) {
-  if (!key) return;
-  const list = map.get(key);
-  if (!list) map.set(key, [i]);
-  else if (list.at(-1) !== i) list.push(i);
-}
-
 /** Titles under which very many works stand name none of them. */
 const MOST_OF_TITLE = 30;
 
-function byTitle(x: Member, from: number, members: readonly Member[], index: Index, links: Links) {
+type MemberAt = (work: number) => Member;
+
+function byTitle(x: Member, from: number, memberAt: MemberAt, index: Index, links: Links) {
   const same = candidates(x.cores, index.core, from);
   const alike = candidates(x.mains, index.main, from).filter((i) => !same.includes(i));
   const pick = (among: readonly number[], fits: (y: Member) => boolean): number | undefined =>
-    among.filter((i) => fits(members[i]!)).sort((a, b) => rank(x, members[a]!) - rank(x, members[b]!) || a - b)[0];
+    among.filter((i) => fits(memberAt(i))).sort((a, b) => rank(x, memberAt(a)) - rank(x, memberAt(b)) || a - b)[0];
   const link = (type: LinkType, basis: string, fits: (y: Member) => boolean, withMain = true) => {
     const whole = pick(same, fits);
     const to = whole ?? (withMain ? pick(alike, fits) : undefined);
@@ -190,7 +151,7 @@ function byTitle(x: Member, from: number, members: readonly Member[], index: Ind
     }
     case 'reply': {
       const letter = (y: Member) => (y.kind === 'comment' || y.kind === 'letter') && sameContainer(x, y) && near(x, y, 1);
-      if (same.some((i) => letter(members[i]!))) link('comment-on', 'it answers a letter of this title', letter, false);
+      if (same.some((i) => letter(memberAt(i)))) link('comment-on', 'it answers a letter of this title', letter, false);
       else link('comment-on', 'it answers and names the title', (y) => plain(y) && notBefore(x, y));
       break;
     }
@@ -238,35 +199,35 @@ function byTitle(x: Member, from: number, members: readonly Member[], index: Ind
     const earlier = (y: Member) =>
       (y.kind === 'update' || isReview(y)) && shares(x, y, 0.5) && sameContainer(x, y) && !!x.years && !!y.years && y.years[1] < x.years[0];
     // The version right before it.
-    const to = same.filter((i) => earlier(members[i]!)).sort((a, b) => members[b]!.years![1] - members[a]!.years![1] || a - b)[0];
+    const to = same.filter((i) => earlier(memberAt(i))).sort((a, b) => memberAt(b).years![1] - memberAt(a).years![1] || a - b)[0];
     if (to !== undefined) links.add('update-of', from, to, 'the same title, team and journal, later');
     else if (x.kind === 'update') {
-      const loose = alike.filter((i) => earlier(members[i]!)).sort((a, b) => members[b]!.years![1] - members[a]!.years![1] || a - b)[0];
+      const loose = alike.filter((i) => earlier(memberAt(i))).sort((a, b) => memberAt(b).years![1] - memberAt(a).years![1] || a - b)[0];
       if (loose !== undefined) links.add('update-of', from, loose, 'it calls itself an update of this title');
     }
   }
-  byLanguage(x, from, members, index, links);
+  byLanguage(x, from, memberAt, index, links);
 }
 
 /** An item in one language that is listed under the title of another work, by the same authors and in another language. */
-function byLanguage(x: Member, from: number, members: readonly Member[], index: Index, links: Links) {
+function byLanguage(x: Member, from: number, memberAt: MemberAt, index: Index, links: Links) {
   const languages = new Set(x.keys.map((k) => k.language).filter(Boolean));
   if (languages.size !== 1 || !x.keys.some((k) => k.titles.length > 1)) return;
-  const listed = new Set(x.keys.flatMap((k) => k.titles.flatMap((t) => index.title.get(t) ?? [])));
+  const listed = new Set(x.keys.flatMap((k) => k.titles.flatMap((t) => index.title.of(t))));
   for (const to of [...listed, ...candidates(x.cores, index.core, from), ...candidates(x.mains, index.main, from)]) {
-    const y = members[to]!;
+    const y = memberAt(to);
     if (to === from || !y.keys.some((o) => o.language && !languages.has(o.language)) || !shares(x, y, 0.6)) continue;
     const [first, second] = !x.years || !y.years || x.years[0] >= y.years[0] ? [from, to] : [to, from];
     links.add('translation-of', first, second, 'it gives the title of a work in another language, by the same authors');
   }
 }
 
-function byRegistration(members: readonly Member[], index: Index, links: Links) {
-  for (const works of index.registration.values()) {
-    if (works.length < 2 || works.length > MOST_OF_TITLE) continue;
-    const reports = works.filter((i) => isReport(members[i]!));
+function byRegistration(memberAt: MemberAt, index: Index, links: Links) {
+  for (const works of index.registration.several()) {
+    if (works.length > MOST_OF_TITLE) continue;
+    const reports = works.filter((i) => isReport(memberAt(i)));
     for (const from of works) {
-      const { kind } = members[from]!;
+      const { kind } = memberAt(from);
       const type = kind === 'protocol' ? 'protocol-of' : kind === 'registration' ? 'registration-of' : null;
       if (type) for (const to of reports) links.add(type, from, to, 'the same registration number');
     }
@@ -318,10 +279,10 @@ function rank(x: Member, y: Member): number {
   return (isReport(y) ? 0 : 100) + (sameContainer(x, y) ? 0 : 20) + (shares(x, y, 1) ? 0 : 20) + Math.min(years, 15);
 }
 
-function candidates(names: ReadonlySet<string>, map: Map<string, number[]>, self: number): number[] {
+function candidates(names: ReadonlySet<string>, index: Names, self: number): number[] {
   const found = new Set<number>();
   for (const name of names) {
-    const list = map.get(name) ?? [];
+    const list = index.of(name);
     if (list.length <= MOST_OF_TITLE) for (const i of list) if (i !== self) found.add(i);
   }
   return [...found];

@@ -1,15 +1,17 @@
 export * from './block-list';
 export * from './cluster';
 export * from './compare';
+export * from './comparing';
 export * from './families';
 export * from './inherited';
+export * from './key-shelf';
 export { KEYS_FORM, mergeKeys } from './keys';
 export type { MergeKeys } from './merge-keys';
 export * from './merge-records';
 export * from './merged-work';
 export { isGenericTitle, normaliseText, normaliseTitle, STOP_WORDS } from './normalise';
 export * from './pairs';
-export { prepare } from './prepare';
+export { PreparedKeys, prepare } from './prepare';
 export * from './relations';
 export { MERGE_RULES } from './rules';
 export * from './weights';

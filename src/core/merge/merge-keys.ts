@@ -18,8 +18,8 @@ export type StatedKind =
   | 'report'
   | '';
 
-/** What merging needs of a record, and nothing else. Plain JSON: it is stored, and compared without the record. */
-export interface MergeKeys {
+/** What two records are compared by. */
+export interface ComparedKeys {
   doi: string;
   pmid: string;
   /** Normalised titles: the record's own first, then those it gives in another language. */
@@ -56,6 +56,16 @@ export interface MergeKeys {
   conclusions: 'changed' | 'unchanged' | '';
   /** The key of a BibTeX entry, by which others of its file name it. */
   entry: string;
+}
+
+/** What merging needs of a record, and nothing else. Plain JSON: it is stored, and compared without the record. */
+export interface MergeKeys extends ComparedKeys {
   /** Under which keys it is looked for: see block.ts. */
   blocks: number[];
+}
+
+/** Keys of many records by their places: a list, or a shelf. */
+export interface KeyList {
+  readonly length: number;
+  at(place: number): ComparedKeys | undefined;
 }

@@ -1,7 +1,9 @@
-import { type Blocks, buildBlocks } from './block';
+import type { Blocks } from './block';
 import { judgePair, type Verdict } from './compare';
-import type { MergeKeys } from './merge-keys';
-import { mayBeAlike, type Prepared, prepare } from './prepare';
+import { type Comparing, comparingOf } from './comparing';
+import type { ComparedKeys, MergeKeys } from './merge-keys';
+import { PreparedKeys } from './prepare';
+import { ListedKeys, type SignedKeys } from './signed-keys';
 
 /** Two records that were judged to be one publication, or nearly so. `a < b`, as places in the list of records. */
 export interface Pair {
@@ -11,95 +13,116 @@ export interface Pair {
   verdict: Exclude<Verdict, 'apart'>;
 }
 
-export interface Scored {
+export interface ScoredRange {
   pairs: Pair[];
-  /** Records whose keys are equal in all: for each, the first of them. */
-  twin: Int32Array;
   compared: number;
-  /**
-   * True when only all pairs together can be right: a block grew past its limit with the new records, so that pairs
-   * found before would not be found now.
-   */
-  stale: boolean;
-  /** Records that could not be compared with others: they are in no pair. */
+  /** Records that could not be compared with others: their pairs say nothing. */
   faults: { record: number; error: unknown }[];
 }
 
-/** Blocks of more records than this are too common a key to tell anything: what is in them is looked for under other keys. */
-const MOST_IN_BLOCK = 1000;
+export interface Scored extends ScoredRange {
+  twin: Uint32Array;
+  /** True when only all pairs together can be right: see `comparingOf`. */
+  stale: boolean;
+}
 
-/** Records that are ready for comparison at a time. */
-const MOST_PREPARED = 150_000;
+/** A part of what is to be compared: blocks, and records that may have a twin; each from a number up to another. */
+export interface Range {
+  blocks: [from: number, to: number];
+  twins: [from: number, to: number];
+}
+
+/** For so many new records there is a range: what comes of them all does not depend on who judges which. */
+const RECORDS_OF_RANGE = 1000;
+
+export function rangesOf({ from, twin, blocks }: Comparing): Range[] {
+  const count = Math.ceil((twin.length - from) / RECORDS_OF_RANGE);
+  const part = (start: number, end: number, r: number): [number, number] => [
+    start + Math.floor(((end - start) * r) / count),
+    start + Math.floor(((end - start) * (r + 1)) / count),
+  ];
+  return Array.from({ length: count }, (_, r) => ({ blocks: part(0, blocks.begins.length - 1, r), twins: part(from, twin.length, r) }));
+}
+
+/**
+ * Judges the pairs of a range. Block after block, since the records of a block are few and like each other: what was made
+ * ready for one pair serves the next. A pair that shares several blocks is judged in the first of them.
+ */
+export function scoreRange(ready: PreparedKeys<SignedKeys>, { from, twin, blocks }: Comparing, range: Range): ScoredRange {
+  const { keys } = ready;
+  const pairs: Pair[] = [];
+  let compared = 0;
+  const faulty = new Map<number, unknown>();
+  const compare = (j: number, i: number, sure: boolean) => {
+    if (faulty.has(j) || faulty.has(i)) return;
+    try {
+      const [other, own] = [ready.at(j), ready.at(i)];
+      if (!sure && !sharesIdentity(own.keys, other.keys)) return;
+      compared++;
+      keep(pairs, j, i, judgePair(other, own));
+    } catch (error) {
+      // One that can't be compared with itself is to blame, else the later one.
+      const alone = [j, i].filter((k) => fails(() => judgePair(ready.at(k), ready.at(k))));
+      for (const k of alone.length ? alone : [i]) faulty.set(k, error);
+    }
+  };
+  for (let i = range.twins[0]; i < range.twins[1]; i++) if (twin[i] !== i) compare(twin[i]!, i, true);
+  const { members, begins } = blocks;
+  for (let block = range.blocks[0]; block < range.blocks[1]; block++) {
+    const [begin, end] = [begins[block]!, begins[block + 1]!];
+    for (let k = begin + 1; k < end; k++) {
+      const i = members[k]!;
+      if (i < from) continue;
+      for (let l = begin; l < k; l++) {
+        const j = members[l]!;
+        const alike = keys.mayBeAlike(i, j);
+        if ((alike || keys.mayShareIdentity(i, j)) && firstCommon(blocks, i, j) === block) compare(j, i, alike);
+      }
+    }
+  }
+  return { pairs, compared, faults: [...faulty].map(([record, error]) => ({ record, error })) };
+}
+
+/** The first block that two records are both in. */
+function firstCommon({ starts, places }: Blocks, i: number, j: number): number {
+  let [a, b] = [starts[i]!, starts[j]!];
+  for (const [end, last] = [starts[i + 1]!, starts[j + 1]!]; a < end && b < last; ) {
+    const [x, y] = [places[a]!, places[b]!];
+    if (x === y) return x;
+    if (x < y) a++;
+    else b++;
+  }
+  return -1;
+}
+
+/** What ranges came to, together, in their order: a record that is faulty in one is in no pair of another. */
+export function scoredTogether(ranges: readonly ScoredRange[]): ScoredRange {
+  const faults = new Map(ranges.flatMap((r) => r.faults.map((f) => [f.record, f.error] as const)));
+  const pairs = ranges.flatMap((r) => r.pairs);
+  return {
+    pairs: faults.size ? pairs.filter((p) => !faults.has(p.a) && !faults.has(p.b)) : pairs,
+    compared: ranges.reduce((sum, r) => sum + r.compared, 0),
+    faults: [...faults].map(([record, error]) => ({ record, error })),
+  };
+}
 
 /**
  * Judges all pairs of records that share a block, and yields how many records are done, so that the caller can tell
  * people and be broken off. What it finds does not depend on the order of the records.
  * @param from only pairs with a record from this place on are judged: those before were judged among themselves
  */
-export function* scorePairs(keys: readonly MergeKeys[], from = 0): Generator<number, Scored> {
-  const near = from > 0 ? sharers(keys, from) : keys.map((_, i) => i);
-  const twin = twinsOf(keys, near);
-  yield from;
-  const lists = keys.map(() => NONE);
-  for (const i of near) if (twin[i] === i) lists[i] = keys[i]!.blocks;
-  const blocks = buildBlocks(lists);
-  if (from > 0 && outgrown(blocks, from)) return { pairs: [], twin, compared: 0, stale: true, faults: [] };
-  const pairs: Pair[] = [];
-  const seen = new Int32Array(keys.length).fill(-1);
-  let compared = 0;
-  const prepared: (Prepared | undefined)[] = new Array(keys.length).fill(undefined);
-  let made = 0;
-  const ready = (i: number): Prepared => {
-    const known = prepared[i];
-    if (known) return known;
-    // What is prepared is larger than the keys; to make it once more costs little.
-    if (++made > MOST_PREPARED) {
-      prepared.fill(undefined);
-      made = 1;
-    }
-    const fresh = prepare(keys[i]!);
-    prepared[i] = fresh;
-    return fresh;
-  };
-  const faulty = new Map<number, unknown>();
-  const compare = (j: number, i: number) => {
-    if (faulty.has(j) || faulty.has(i)) return;
-    try {
-      const [other, own] = [ready(j), ready(i)];
-      if (j !== twin[i] && !mayBeAlike(own, other) && !sharesIdentity(own.keys, other.keys)) return;
-      compared++;
-      keep(pairs, j, i, judgePair(other, own));
-    } catch (error) {
-      // One that can't be compared with itself is to blame, else the later one.
-      const alone = [j, i].filter((k) => fails(() => judgePair(ready(k), ready(k))));
-      for (const k of alone.length ? alone : [i]) faulty.set(k, error);
-    }
-  };
-  for (let i = from; i < keys.length; i++) {
-    if (i % 500 === 0) yield i;
-    if (twin[i] !== i) {
-      compare(twin[i]!, i);
-      prepared[i] = undefined;
-      continue;
-    }
-    for (let at = blocks.starts[i]!; at < blocks.starts[i + 1]!; at++) {
-      const [begin, size] = [blocks.places[at]!, blocks.sizes[at]!];
-      if (size > MOST_IN_BLOCK) continue;
-      for (let k = begin; k < begin + size; k++) {
-        const j = blocks.members[k]!;
-        if (j >= i) break;
-        if (seen[j] === i) continue;
-        seen[j] = i;
-        compare(j, i);
-      }
-    }
+export function* scorePairs(all: readonly MergeKeys[], from = 0): Generator<number, Scored> {
+  const keys = new ListedKeys(all);
+  const comparing = comparingOf(keys, from);
+  if (!comparing) return { ...scoredTogether([]), twin: new Uint32Array(0), stale: true };
+  const ready = new PreparedKeys(keys);
+  const scored: ScoredRange[] = [];
+  for (const range of rangesOf(comparing)) {
+    yield range.twins[0];
+    scored.push(scoreRange(ready, comparing, range));
   }
   yield keys.length;
-  return {
-    pairs: faulty.size ? pairs.filter((p) => !faulty.has(p.a) && !faulty.has(p.b)) : pairs,
-    ...{ twin, compared, stale: false },
-    faults: [...faulty].map(([record, error]) => ({ record, error })),
-  };
+  return { ...scoredTogether(scored), twin: comparing.twin, stale: false };
 }
 
 function fails(compare: () => unknown): boolean {
@@ -111,58 +134,10 @@ function fails(compare: () => unknown): boolean {
   }
 }
 
-/** Some block is over its limit only because of records from this place on. */
-function outgrown({ members, places, sizes }: Blocks, from: number): boolean {
-  let last = -1;
-  for (let at = 0; at < places.length; at++) {
-    const [begin, size] = [places[at]!, sizes[at]!];
-    if (size <= MOST_IN_BLOCK || begin === last) continue;
-    last = begin;
-    let old = 0;
-    for (let k = begin; k < begin + size; k++) if (members[k]! < from) old++;
-    if (old <= MOST_IN_BLOCK) return true;
-  }
-  return false;
-}
-
 function keep(pairs: Pair[], a: number, b: number, judged: ReturnType<typeof judgePair>) {
   if (judged && judged.verdict !== 'apart') pairs.push({ a, b, score: judged.score, verdict: judged.verdict });
 }
 
 /** Titles in two languages have no word in common; then something else must. */
-const sharesIdentity = (a: MergeKeys, b: MergeKeys): boolean =>
+const sharesIdentity = (a: ComparedKeys, b: ComparedKeys): boolean =>
   (a.doi !== '' && a.doi === b.doi) || (a.pmid !== '' && a.pmid === b.pmid) || a.titles.length > 1 || b.titles.length > 1;
-
-const NONE: number[] = [];
-
-/** New records, and those before that share a key with one of them: the only ones that a new pair can hold. */
-function sharers(keys: readonly MergeKeys[], from: number): number[] {
-  const wanted = new Set<number>();
-  for (let i = from; i < keys.length; i++) for (const key of keys[i]!.blocks) wanted.add(key);
-  const found: number[] = [];
-  for (let i = 0; i < keys.length; i++) if (i >= from || keys[i]!.blocks.some((key) => wanted.has(key))) found.push(i);
-  return found;
-}
-
-/**
- * Records whose keys are equal in all, each with the first of them: a publication retrieved very often is compared once.
- * @param among places of the records to look at; every other is its own first
- */
-function twinsOf(keys: readonly MergeKeys[], among: readonly number[]): Int32Array {
-  const alike = new Map<string, number[]>();
-  const twin = Int32Array.from(keys.keys());
-  for (const i of among) {
-    const k = keys[i]!;
-    const group = `${k.titles[0]}|${k.doi}|${k.pmid}|${k.first}|${k.volume}|${k.container}`;
-    const others = alike.get(group);
-    if (!others) {
-      alike.set(group, [i]);
-      continue;
-    }
-    const text = JSON.stringify(k);
-    const known = others.find((j) => JSON.stringify(keys[j]) === text);
-    if (known === undefined) others.push(i);
-    else twin[i] = known;
-  }
-  return twin;
-}

@@ -5,7 +5,7 @@ export { ruleMerge } from './commands/rule-merge';
 export { undoMerge } from './commands/undo-merge';
 export { countDerived, deriveRecords } from './jobs/derive-records';
 export { linkWorks } from './jobs/family-links';
-export { mergeWorks } from './jobs/merge-works';
+export { knownRecords, mergeWorks } from './jobs/merge-works';
 export { assignWorkNumbers } from './jobs/work-numbers';
 export { type DecisionToSettle, decisionsToSettle } from './queries/decisions-to-settle';
 export { type Family, familyOf } from './queries/families-view';

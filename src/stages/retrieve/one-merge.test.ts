@@ -21,7 +21,8 @@ test('files that are read while a merge waits are merged by that one; one that h
     const text = risEntry(n, `Lamps of kind ${n} in the mills of the east`);
     await receiveFile(db.context(), id, { databaseId: made.id }, `${tag}.ris`, Readable.from([Buffer.from(text)]));
   };
-  const jobs = (kind: Job['kind'], state: Job['state']) => db.context().em.find(Job, { reviewId: id, kind, state }, { orderBy: { updatedAt: 'asc' } });
+  const jobs = (kind: Job['kind'], state: Job['state']) =>
+    db.context().em.find(Job, { reviewId: id, kind, state }, { orderBy: { updatedAt: 'asc' } });
   const readAll = async () => {
     for (const job of await jobs('import-file', 'queued')) await runJob(db.context(), id, job.id, true);
   };

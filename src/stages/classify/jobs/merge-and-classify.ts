@@ -2,7 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
-import { assignWorkNumbers, countDerived, deriveRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
+import { assignWorkNumbers, countDerived, deriveRecords, knownRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
 import { type AsideRecord, standingAside, Unprocessable, writeAside } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
 import { storedAlone, writeAlone } from '../store/records-alone';
@@ -80,8 +80,9 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   ]);
   const step = phases(progress, total, Math.min(total, await countDerived(tx, reviewId)));
   const rulings = await standingRulings(tx, reviewId);
-  const { records, fresh } = await deriveRecords(tx, reviewId, databases, aside, step(0));
-  const merged = await mergeWorks(tx, reviewId, records, rulings, step(1));
+  const known = await knownRecords(tx, reviewId);
+  const { fresh, ...all } = await deriveRecords(tx, reviewId, databases, aside, known, step(0));
+  const merged = await mergeWorks(tx, reviewId, all, known, rulings, step(1));
   const { numbers, changed } = await assignWorkNumbers(
     tx,
     reviewId,

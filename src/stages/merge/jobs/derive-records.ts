@@ -1,6 +1,6 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { CLAIM_COLUMNS, deriveBatch, KEY_COLUMNS, Scopes, type ToDerive } from '@/core/derive';
-import type { MergeKeys } from '@/core/merge';
+import { KeyShelf, type MergeKeys } from '@/core/merge';
 import { MERGE_RULE_SET, RULE_SET } from '@/core/storage';
 import { copyWritten } from '@/platform/db/copy';
 import type { SourceDatabase } from '@/platform/db/schema';
@@ -11,17 +11,23 @@ import { type AsideRecord, faultyAside } from '@/stages/retrieve';
 
 const PAGE = 1000;
 
-/** A record as merging sees it. */
-export interface KeyedRecord {
+/** A record as merging sees it, beside its keys. */
+export interface NamedRecord {
   no: number;
   /** Its stable name. */
   name: string;
-  keys: MergeKeys;
+}
+
+/** Records with their merge keys, in the same order. */
+export interface KeyedRecords {
+  records: NamedRecord[];
+  keys: KeyShelf;
 }
 
 /**
  * Derives the claims and merge keys that are missing or out of date.
  * @param aside records to leave out; those of which nothing can be derived are added
+ * @param first records that come before all others
  * @returns what merging needs of every record, and which were derived now
  */
 export async function deriveRecords(
@@ -29,16 +35,19 @@ export async function deriveRecords(
   reviewId: string,
   databases: readonly SourceDatabase[],
   aside: Map<number, AsideRecord>,
+  first: ReadonlySet<number>,
   step: (done: number) => Promise<void>,
-): Promise<{ records: KeyedRecord[]; fresh: Set<number> }> {
+): Promise<KeyedRecords & { fresh: Set<number> }> {
   const scopes = new Scopes(databases, shortHash);
-  const all: KeyedRecord[] = [];
+  const all: NamedRecord[] = [];
+  const shelf = new KeyShelf();
   const derived = new Set<number>();
   await tx.execute('create temporary table fresh_claims (like record_claims including defaults) on commit drop');
   await tx.execute('create temporary table fresh_keys (like merge_key including defaults) on commit drop');
-  const numbers = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId]))
+  const present = (await tx.execute<{ no: number }[]>('select no from active_record where review_id = ? order by no', [reviewId]))
     .map((r) => r.no)
     .filter((no) => !aside.has(no));
+  const numbers = first.size ? [...present.filter((no) => first.has(no)), ...present.filter((no) => !first.has(no))] : present;
   const labour = labourFor(numbers.length - (await countDerived(tx, reviewId)));
   const basis = basisOf(databases.map(({ id, profile }) => ({ id, profile })));
   async function* pages() {
@@ -56,7 +65,11 @@ export async function deriveRecords(
     for (const fault of rows.faults) aside.set(fault.no, faultyAside(fault, 'derive'));
     const made = new Map(rows.made);
     for (const { no } of todo) if (!aside.has(no)) derived.add(no);
-    for (const { no, stable_name, keys } of page) if (!aside.has(no)) all.push({ no, name: stable_name, keys: keys ?? made.get(no)! });
+    for (const { no, stable_name, keys } of page) {
+      if (aside.has(no)) continue;
+      all.push({ no, name: stable_name });
+      shelf.add(keys ?? made.get(no)!);
+    }
     await copyWritten(tx, 'fresh_claims', CLAIM_COLUMNS, [rows.claims]);
     await copyWritten(tx, 'fresh_keys', KEY_COLUMNS, [rows.keys]);
     await step(all.length);
@@ -76,7 +89,7 @@ export async function deriveRecords(
     `insert into merge_key (review_id, record_no, rules, doc) select review_id, record_no, rules, doc from fresh_keys
      on conflict (review_id, record_no) do update set rules = excluded.rules, doc = excluded.doc`,
   );
-  return { records: all, fresh: derived };
+  return { records: all, keys: shelf, fresh: derived };
 }
 
 interface RecordRead {
@@ -93,7 +106,7 @@ interface RecordRead {
 async function readPage(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<RecordRead[]> {
   const wanted = `{${numbers.join(',')}}`;
   const rows = await tx.execute<Omit<RecordRead, 'rule_set' | 'terms' | 'keys'>[]>(
-    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[]) order by no',
+    'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
     [reviewId, wanted],
   );
   const claims = await tx.execute<{ record_no: number; rule_set: string; terms: string[] }[]>(
@@ -106,12 +119,15 @@ async function readPage(tx: EntityManager, reviewId: string, numbers: readonly n
   );
   const before = new Map(claims.map((c) => [c.record_no, c]));
   const docs = new Map(keys.map((k) => [k.record_no, k.doc]));
-  return rows.map((r) => ({
-    ...r,
-    rule_set: before.get(r.no)?.rule_set ?? null,
-    terms: before.get(r.no)?.terms ?? null,
-    keys: docs.get(r.no) ?? null,
-  }));
+  const byNo = new Map(rows.map((r) => [r.no, r]));
+  return numbers
+    .map((no) => byNo.get(no)!)
+    .map((r) => ({
+      ...r,
+      rule_set: before.get(r.no)?.rule_set ?? null,
+      terms: before.get(r.no)?.terms ?? null,
+      keys: docs.get(r.no) ?? null,
+    }));
 }
 
 /** How many records have claims by the rules as they are, whatever their database adds to them. */

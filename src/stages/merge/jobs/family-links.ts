@@ -13,17 +13,17 @@ import type { MergedRecords } from './merge-works';
 export async function linkWorks(
   tx: EntityManager,
   reviewId: string,
-  { records, head }: MergedRecords,
+  { records, keys, head }: MergedRecords,
   numberOf: ReadonlyMap<number, number>,
   rulings: Rulings,
 ): Promise<{ flags: Map<number, FamilyFlag[]>; changed: Set<number> }> {
   const works = worksOf(head);
-  const keys = works.map((members) => members.map((i) => records[i]!.keys));
+  const workKeys = { length: works.length, at: (work: number) => works[work]?.map((i) => keys.at(i)!) };
   const numbers = works.map((members) => numberOf.get(records[members[0]!]!.no)!);
   const place = new Map(numbers.map((no, i) => [no, i]));
   const byName = new Map(records.map((r) => [r.name, r.no]));
   const workOf = (no: number, name: string): number | undefined => place.get(numberOf.get(no) ?? numberOf.get(byName.get(name) ?? 0) ?? 0);
-  const { links: all, faults } = findFamilies(keys);
+  const { links: all, told, faults } = findFamilies(workKeys);
   if (faults.length)
     throw new Unprocessable(faults.flatMap(({ work, error }) => works[work]!.map((i) => asideOf(records[i]!.no, 'merge', error))));
   let links: (FamilyLink & { ruled: boolean })[] = all.map((l) => ({ ...l, ruled: false }));
@@ -49,5 +49,5 @@ export async function linkWorks(
     ['review_id', 'from_no', 'to_no', 'type', 'basis', 'conclusions', 'ruled'],
     [links.map((l) => [reviewId, numbers[l.from]!, numbers[l.to]!, l.type, l.basis, l.conclusions, l.ruled])],
   );
-  return { flags: new Map(familyFlags(keys, links).map((flags, i) => [numbers[i]!, flags])), changed };
+  return { flags: new Map([...familyFlags({ told }, links)].map(([work, flags]) => [numbers[work]!, flags])), changed };
 }

@@ -1,42 +1,53 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { clusterRecords, type Pair, scorePairs } from '@/core/merge';
+import {
+  type Comparing,
+  clusterRecords,
+  comparingOf,
+  type KeyShelf,
+  type Pair,
+  PreparedKeys,
+  rangesOf,
+  type ScoredRange,
+  scoredTogether,
+  scoreRange,
+} from '@/core/merge';
 import { MERGE_RULE_SET } from '@/core/storage';
 import { copyRows } from '@/platform/db/copy';
+import { inOrder } from '@/platform/threads/in-order';
+import { basisOf, labourFor } from '@/platform/threads/labour';
 import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { writeBlocks } from '../store/merge-blocks';
 import { type Rulings, recordRulings } from '../store/merge-rulings';
-import type { KeyedRecord } from './derive-records';
+import type { KeyedRecords, NamedRecord } from './derive-records';
 
 /** Works of records: for each record, the place of the first record of its work. */
-export interface MergedRecords {
-  /** The records, those merged before first. */
-  records: KeyedRecord[];
+export interface MergedRecords extends KeyedRecords {
   head: Int32Array;
 }
 
 /**
  * Merges records into works. What was judged before is kept: only pairs with a new record are judged, unless records
  * went or the rules changed. The outcome is the same either way.
+ * @param all the records, those merged before first
+ * @param known how many were merged before by the rules as they are
  */
 export async function mergeWorks(
   tx: EntityManager,
   reviewId: string,
-  all: readonly KeyedRecord[],
+  { records, keys }: KeyedRecords,
+  known: ReadonlySet<number>,
   rulings: Rulings,
   step: (done: number) => Promise<void>,
 ): Promise<MergedRecords> {
-  const known = await knownRecords(tx, reviewId);
-  const present = new Set(all.map((r) => r.no));
-  const addsOnly = known.size > 0 && [...known].every((no) => present.has(no));
-  const records = addsOnly ? [...all.filter((r) => known.has(r.no)), ...all.filter((r) => !known.has(r.no))] : [...all];
-  const keys = records.map((r) => r.keys);
-  await writeBlocks(tx, reviewId, records);
+  const addsOnly = known.size > 0 && known.size === records.filter((r) => known.has(r.no)).length;
+  await writeBlocks(tx, reviewId, records, (place) => keys.blocksOf(place));
   let from = addsOnly ? known.size : 0;
-  let scored = await score(keys, from, step);
-  if (scored.stale) {
+  let comparing = comparingOf(keys, from);
+  if (!comparing) {
     from = 0;
-    scored = await score(keys, 0, step);
+    comparing = comparingOf(keys)!;
   }
+  const scored = await score(keys, comparing, step);
   if (scored.faults.length) throw new Unprocessable(scored.faults.map((f) => asideOf(records[f.record]!.no, 'merge', f.error)));
   const place = new Map(records.map((r, i) => [r.no, i]));
   const before = from > 0 ? await storedPairs(tx, reviewId, place) : [];
@@ -54,20 +65,29 @@ export async function mergeWorks(
     ['review_id', 'a', 'b', 'score', 'held'],
     [questions.map((q) => [reviewId, records[q.a]!.no, records[q.b]!.no, q.score, q.held])],
   );
-  return { records, head };
+  return { records, keys, head };
 }
 
-async function score(keys: readonly KeyedRecord['keys'][], from: number, step: (done: number) => Promise<void>) {
-  const steps = scorePairs(keys, from);
-  for (;;) {
-    const next = steps.next();
-    if (next.done) return next.value;
-    await step(next.value);
+/** Judges the pairs by ranges of records, in as many threads as there are: what comes of it is the same. */
+async function score(keys: KeyShelf, comparing: Comparing, step: (done: number) => Promise<void>): Promise<ScoredRange> {
+  const labour = labourFor(keys.length - comparing.from);
+  const basis = basisOf(null);
+  const shelf = keys.share();
+  const here = new PreparedKeys(keys);
+  const scored = inOrder(rangesOf(comparing), labour.width, async (range) => ({
+    to: range.twins[1],
+    made: await labour.run('compare', basis, { shelf, comparing, range }, () => scoreRange(here, comparing, range)),
+  }));
+  const all: ScoredRange[] = [];
+  for await (const { to, made } of scored) {
+    all.push(made);
+    await step(to);
   }
+  return scoredTogether(all);
 }
 
 /** Records whose pairs are stored, if they were judged by the rules as they are now. */
-async function knownRecords(tx: EntityManager, reviewId: string): Promise<Set<number>> {
+export async function knownRecords(tx: EntityManager, reviewId: string): Promise<Set<number>> {
   const rows = await tx.execute<{ record_no: number }[]>(
     `select m.record_no from work_record m join merge_state s on s.review_id = m.review_id and s.rules = ?
      where m.review_id = ? and m.active`,
@@ -81,7 +101,7 @@ async function storedPairs(tx: EntityManager, reviewId: string, place: ReadonlyM
   return rows.map((p) => ({ ...p, a: place.get(p.a)!, b: place.get(p.b)! }));
 }
 
-async function storePairs(tx: EntityManager, reviewId: string, records: readonly KeyedRecord[], pairs: readonly Pair[], whole: boolean) {
+async function storePairs(tx: EntityManager, reviewId: string, records: readonly NamedRecord[], pairs: readonly Pair[], whole: boolean) {
   if (whole) await tx.execute('delete from merge_pair where review_id = ?', [reviewId]);
   await copyRows(
     tx,

@@ -9,9 +9,20 @@ interface Keyed {
   keys: MergeKeys;
 }
 
-/** Stores under which keys these records can be met: all that are active. */
-export async function writeBlocks(tx: EntityManager, reviewId: string, records: readonly Keyed[]): Promise<BlockList> {
-  const list = blockListOf(records);
+/**
+ * Stores under which keys these records can be met: all that are active.
+ * @param keysOf the keys of the record at a place of the list
+ */
+export async function writeBlocks(
+  tx: EntityManager,
+  reviewId: string,
+  records: readonly { no: number }[],
+  keysOf: (place: number) => ArrayLike<number>,
+): Promise<BlockList> {
+  const list = blockListOf(
+    records.map((r) => r.no),
+    keysOf,
+  );
   await runBound(
     tx,
     `insert into merge_blocks (review_id, rules, merges, bytes) values ($1, $2, 1, $3)
@@ -47,11 +58,16 @@ export async function mayBeOneOf(tx: EntityManager, reviewId: string, keys: read
   const known = held.get(reviewId);
   let list = known?.merges === merges ? known.list : null;
   if (!list) {
-    list = (await storedBlocks(tx, reviewId)) ?? (await writeBlocks(tx, reviewId, await keyed(tx, reviewId, null)));
+    list = (await storedBlocks(tx, reviewId)) ?? (await blocksAnew(tx, reviewId));
     // What this transaction writes itself may yet be taken back: it is not kept.
     if (merges !== null) held.set(reviewId, { merges, list });
   }
   return keyed(tx, reviewId, recordsUnder(list, new Set(keys.flatMap((k) => k.blocks))));
+}
+
+async function blocksAnew(tx: EntityManager, reviewId: string): Promise<BlockList> {
+  const records = await keyed(tx, reviewId, null);
+  return writeBlocks(tx, reviewId, records, (place) => records[place]!.keys.blocks);
 }
 
 async function storedBlocks(em: EntityManager, reviewId: string): Promise<BlockList | null> {

@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { LinkType, MergeRuling } from '@/core/merge';
 import { MergeRulingRow } from '@/platform/db/schema';
-import type { KeyedRecord } from '../jobs/derive-records';
+import type { NamedRecord } from '../jobs/derive-records';
 
 /** Rulings that stand, oldest first. */
 export type Rulings = Pick<
@@ -19,7 +19,7 @@ export async function standingRulings(em: EntityManager, reviewId: string): Prom
  * Rulings as places in a list of records, by the records' stable names, so that they hold for the same records when
  * these are imported again. A link keeps apart as well.
  */
-export function recordRulings(rulings: Rulings, records: readonly KeyedRecord[]): MergeRuling[] {
+export function recordRulings(rulings: Rulings, records: readonly NamedRecord[]): MergeRuling[] {
   const byNo = new Map(records.map((r, i) => [r.no, i]));
   const byName = new Map(records.map((r, i) => [r.name, i]));
   return rulings.flatMap(({ verdict, a, b, aName, bName }) => {
