@@ -23,18 +23,15 @@ const LONG = {
  */
 export class Migration20261130081000_packing extends Migration {
   override async up(): Promise<void> {
-    const changes = [
-      ...Object.entries(LONG).flatMap(([table, columns]) =>
-        columns.map((column) => `alter table "${table}" alter column "${column}" set compression lz4`),
-      ),
-      `alter table "kept_piece" alter column "bytes" set storage extended`,
-      `alter table "record" alter column "item" set storage main`,
-      `alter table "record" set (toast_tuple_target = 1024)`,
-    ];
-    // As texts, which are read only when their turn comes: a server from before 14 does not know the words.
+    const packed = Object.entries(LONG).flatMap(([table, columns]) =>
+      columns.map((column) => `alter table "${table}" alter column "${column}" set compression lz4;`),
+    );
     this.addSql(`do $$ begin
-      ${changes.map((sql) => `execute '${sql}';`).join('\n      ')}
-    exception when feature_not_supported or syntax_error then
+      ${packed.join('\n      ')}
+      alter table "kept_piece" alter column "bytes" set storage extended;
+      alter table "record" alter column "item" set storage main;
+      alter table "record" set (toast_tuple_target = 1024);
+    exception when feature_not_supported then
       raise notice 'this server packs texts without LZ4';
     end $$;`);
   }

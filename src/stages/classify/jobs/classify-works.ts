@@ -24,6 +24,7 @@ interface Placed {
 
 /**
  * Classifies work after work, in number order, so that memory holds a few pages of records and the masks.
+ * @param reader another connection, which reads the next works while these are written; or the transaction's own
  * @param numbers the work's number of every record
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
  * @returns the columns of the works, and of their records, each judged by itself
@@ -31,6 +32,7 @@ interface Placed {
  */
 export async function classifyWorks(
   tx: EntityManager,
+  reader: EntityManager,
   review: Review,
   databases: readonly SourceDatabase[],
   numbers: ReadonlyMap<number, number>,
@@ -69,7 +71,7 @@ export async function classifyWorks(
       works: open.map(
         (w): WorkToJudge => ({ no: w.no, records: w.records, flags: familyFlags.get(w.no) ?? [], edits: edits.get(w.no), alone: w.stays }),
       ), // prettier-ignore
-      records: await readPage(tx, review.id, retrievals, records, { claims: records, items }),
+      records: await readPage(reader === tx ? tx : reader.fork(), review.id, retrievals, records, { claims: records, items }),
       merged: true,
     };
   };
@@ -78,27 +80,41 @@ export async function classifyWorks(
   }
   // The first works of a review go where they belong at once; others may be there, and are replaced in the end.
   const [{ some }] = await tx.execute<[{ some: boolean }]>('select exists (select 1 from work where review_id = ?) as some', [review.id]);
-  if (some) await tx.execute('create temporary table fresh_work (like work including defaults) on commit drop');
+  if (some)
+    await tx.execute(
+      'create temporary table fresh_work (like work including defaults including storage including compression) on commit drop',
+    );
   const failed: AsideRecord[] = [];
   let row = 0;
   let done = 0;
   const judged = inOrder(pages(), judge.width, async ({ page, task }) => ({ page, made: await judge.judge(task) }));
-  for await (const { page, made } of judged) {
-    failed.push(...made.faults.map((f) => faultyAside(f, f.step)));
-    done += page.reduce((n, w) => n + w.records.length, 0);
-    await step(done);
-    // Nothing of it is kept when one failed: the rest is only looked through for others.
-    if (failed.length) continue;
-    const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
-    let at = 0;
-    for (const w of page) {
-      if (w.stays) takeOver(row++, old.get(w.no)!);
-      else write(row++);
-      if (w.stays && w.known) alone.keep(w.no, w.records);
-      else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
+  let written: Promise<void> = Promise.resolve();
+  try {
+    for await (const { page, made } of judged) {
+      failed.push(...made.faults.map((f) => faultyAside(f, f.step)));
+      done += page.reduce((n, w) => n + w.records.length, 0);
+      await step(done);
+      // Nothing of it is kept when one failed: the rest is only looked through for others.
+      if (failed.length) continue;
+      const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
+      let at = 0;
+      for (const w of page) {
+        if (w.stays) takeOver(row++, old.get(w.no)!);
+        else write(row++);
+        if (w.stays && w.known) alone.keep(w.no, w.records);
+        else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
+      }
+      await written;
+      written = copyWritten(tx, some ? 'fresh_work' : 'work', WORK_COLUMNS, [made.rows]);
+      // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
+      written.catch(() => {});
+      if (reader === tx) await written;
     }
-    await copyWritten(tx, some ? 'fresh_work' : 'work', WORK_COLUMNS, [made.rows]);
+  } finally {
+    // Broken off, the transaction ends only when nothing is written in it any more.
+    await written.catch(() => {});
   }
+  await written;
   if (failed.length) throw new Unprocessable(failed);
   if (!some) return { columns, alone: alone.done() };
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore

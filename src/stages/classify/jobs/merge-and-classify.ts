@@ -81,7 +81,7 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   const step = phases(progress, total, Math.min(total, await countDerived(tx, reviewId)));
   const rulings = await standingRulings(tx, reviewId);
   const known = await knownRecords(tx, reviewId);
-  const { fresh, ...all } = await deriveRecords(tx, reviewId, databases, aside, known, step(0));
+  const { fresh, ...all } = await deriveRecords(tx, ctx.em.fork(), reviewId, databases, aside, known, step(0));
   const merged = await mergeWorks(tx, reviewId, all, known, rulings, step(1));
   const { numbers, changed } = await assignWorkNumbers(
     tx,
@@ -100,7 +100,9 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   review.revision += 1;
   const judged = before && (await storedAlone(tx, reviewId));
   const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
-  const { columns, alone } = await classifyWorks(tx, review, databases, numbers, families.flags, kept, step(2));
+  // Claims that were derived just now are to be seen in this transaction alone.
+  const reader = fresh.size === 0 ? ctx.em.fork() : tx;
+  const { columns, alone } = await classifyWorks(tx, reader, review, databases, numbers, families.flags, kept, step(2));
   await writeColumns(tx, reviewId, columns, basis);
   await writeAlone(tx, reviewId, alone);
   await tx.flush();

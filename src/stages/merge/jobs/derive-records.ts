@@ -28,10 +28,12 @@ export interface KeyedRecords {
  * Derives the claims and merge keys that are missing or out of date.
  * @param aside records to leave out; those of which nothing can be derived are added
  * @param first records that come before all others
+ * @param reader another connection, which reads the next records while these are worked on: what it reads is not written here
  * @returns what merging needs of every record, and which were derived now
  */
 export async function deriveRecords(
   tx: EntityManager,
+  reader: EntityManager,
   reviewId: string,
   databases: readonly SourceDatabase[],
   aside: Map<number, AsideRecord>,
@@ -51,8 +53,13 @@ export async function deriveRecords(
   const labour = labourFor(numbers.length - (await countDerived(tx, reviewId)));
   const basis = basisOf(databases.map(({ id, profile }) => ({ id, profile })));
   async function* pages() {
+    const read = (at: number) => readPage(reader.fork(), reviewId, numbers.slice(at, at + PAGE));
+    let next = read(0);
     for (let at = 0; at < numbers.length; at += PAGE) {
-      const page = await readPage(tx, reviewId, numbers.slice(at, at + PAGE));
+      const page = await next;
+      next = read(at + PAGE);
+      // A failure is heard when its turn comes, not before.
+      next.catch(() => {});
       yield { page, todo: await toDerive(tx, reviewId, scopes, page) };
     }
   }
@@ -70,8 +77,8 @@ export async function deriveRecords(
       all.push({ no, name: stable_name });
       shelf.add(keys ?? made.get(no)!);
     }
-    await copyWritten(tx, 'fresh_claims', CLAIM_COLUMNS, [rows.claims]);
-    await copyWritten(tx, 'fresh_keys', KEY_COLUMNS, [rows.keys]);
+    if (rows.claims.length) await copyWritten(tx, 'fresh_claims', CLAIM_COLUMNS, [rows.claims]);
+    if (rows.keys.length) await copyWritten(tx, 'fresh_keys', KEY_COLUMNS, [rows.keys]);
     await step(all.length);
   }
   // What was derived of a record before it failed says nothing any more.
@@ -104,6 +111,7 @@ interface RecordRead {
 
 /** Plain reads by number, which cost a page whatever the planner thinks of tables that were just filled. */
 async function readPage(tx: EntityManager, reviewId: string, numbers: readonly number[]): Promise<RecordRead[]> {
+  if (numbers.length === 0) return [];
   const wanted = `{${numbers.join(',')}}`;
   const rows = await tx.execute<Omit<RecordRead, 'rule_set' | 'terms' | 'keys'>[]>(
     'select no, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
