@@ -1,0 +1,50 @@
+import { encodeColumns } from '@/core/storage';
+import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { risEntry } from '@/testing/ris-entry';
+import { ruleAxis } from './commands/rule-axis';
+import { reclassifyReview } from './jobs/reclassify';
+import { storedAlone } from './store/records-alone';
+import { storedColumns } from './store/stored-columns';
+
+let db: TestDatabase;
+beforeAll(async () => {
+  db = await openTestDatabase();
+});
+afterAll(() => db.close());
+
+/** More than a page of works. */
+const WORKS = 1100;
+
+async function stored(reviewId: string) {
+  const { em } = db.context();
+  const columns = (await storedColumns(em, reviewId))!.columns;
+  const alone = (await storedAlone(em, reviewId))!;
+  const axes = await em.execute('select no, axes from work where review_id = ? order by no', [reviewId]);
+  return {
+    columns: Buffer.from(encodeColumns({ ...columns, revision: 0 })).toString('base64'),
+    alone: [...alone.byRetrieval.values()].map((a) => Buffer.from(encodeColumns({ ...a.records, revision: 0 })).toString('base64')),
+    axes,
+  };
+}
+
+test('a ruling on many works, done page by page at once, comes to what classifying everything anew does', async () => {
+  const { id } = await aReview(db.context());
+  const entries = Array.from({ length: WORKS }, (_, n) => risEntry(n, `Lamps of kind ${n} and ${n * 7} in the mills of valley ${n * 13}`));
+  await importText(db, id, 'AA', entries.join('\n'));
+  await db.work(id);
+  const before = await stored(id);
+  const picked = Array.from({ length: WORKS - 50 }, (_, i) => i + 1);
+  const answer = await ruleAxis(db.context(), id, {
+    ...{ axis: 'publicationType', codes: ['editorial'], workNo: null, workNos: picked },
+    ...{ cause: null, standing: false, reason: 'They say so in print.' },
+  });
+  expect(answer).toMatchObject({ ok: true, works: picked.length, later: false });
+  const ruled = await stored(id);
+  const ruledAxes = (ruled.axes as { axes: { publicationType?: { tier: string } } }[]).filter(
+    (w) => w.axes.publicationType?.tier === 'ruled',
+  );
+  expect(ruledAxes).toHaveLength(picked.length);
+  expect(ruled.columns).not.toBe(before.columns);
+  await reclassifyReview(db.context(), id, { step: async () => {}, write: async () => {} } as never);
+  expect(await stored(id)).toEqual(ruled);
+});
