@@ -171,13 +171,13 @@ async function fill(em: ReturnType<MikroORM['em']['fork']>, reviewId: string, da
     const fileId = crypto.randomUUID();
     const retrievalId = crypto.randomUUID();
     await tx.execute(
-      `insert into retrieval (review_id, id, number, database_ids, platform, searched_on, coverage_from, coverage_to, default_fields, word_variation, strategy, steps, reasons, sort_order, capped, ran_by, notes, withdrawn, withdrawn_why, rerun, edit, created_at)
-       values (?, ?, 1, ?, '', '', '', '', '', '', '', '[]', '{}', '', false, '', '', false, '', '', 0, now())`,
+      `insert into retrieval (review_id, id, number, database_ids, platform, searched_on, coverage_from, coverage_to, default_fields, word_variation, strategy, steps, reasons, sort_order, capped, ran_by, notes, withdrawn, withdrawn_why, rerun, stated, edit, created_at)
+       values (?, ?, 1, ?, '', '', '', '', '', '', '', '[]', '{}', '', false, '', '', false, '', '', '[]', 0, now())`,
       [reviewId, retrievalId, JSON.stringify([databaseId])],
     );
     await tx.execute(
-      `insert into import_file (review_id, id, retrieval_id, name, bytes, sha256, format, state, parsed, rejected, message, received_at)
-       values (?, ?, ?, 'bench.ris', 0, '', 'ris', 'imported', ?, 0, '', now())`,
+      `insert into import_file (review_id, id, retrieval_id, name, bytes, sha256, format, state, parsed, rejected, message, received_at, archived)
+       values (?, ?, ?, 'bench.ris', 0, '', 'ris', 'imported', ?, 0, '', now(), false)`,
       [reviewId, fileId, retrievalId, WORKS],
     );
     for (let at = 0; at < WORKS; at += 2000) {

@@ -6,6 +6,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { WORKER_MEMORY } from '../scripts/application.mjs';
 import { row } from './print';
 import { SHAPES, writeSeeded } from './seeded-files';
 
@@ -21,7 +22,8 @@ interface Figures {
 }
 
 function measured(args: string[]): Figures {
-  const { stdout, stderr, status } = spawnSync(process.execPath, args, { encoding: 'utf8' });
+  // With the memory that a worker is given, in which files are read.
+  const { stdout, stderr, status } = spawnSync(process.execPath, [...WORKER_MEMORY, ...args], { encoding: 'utf8' });
   if (status !== 0) throw new Error(stderr);
   return JSON.parse(stdout) as Figures;
 }
