@@ -1,5 +1,5 @@
 import { claimsOfRecord, type RecordClaims, restatedClaims, termKeysOf } from '@/core/classify';
-import { openAxes, packedShares } from '@/core/likely';
+import { openAxes, packedShares, sharesOfAxes } from '@/core/likely';
 import type { BibRecord } from '@/core/record';
 import type { Scopes } from './scopes';
 
@@ -23,7 +23,6 @@ export function rederivedClaims(scopes: Scopes, database: string | null, item: B
   const terms = termKeysOf(item);
   const claims = restatedClaims(old, item, scopes.scopeOf(database));
   const open = openAxes(claims);
-  const asBefore = old.likely !== undefined && open.join() === openAxes(old).join();
-  const doc = { ...claims, likely: asBefore ? old.likely! : packedShares(item, open) };
+  const doc = { ...claims, likely: sharesOfAxes(old.likely ?? '', open) ?? packedShares(item, open) };
   return { ruleSet: scopes.ruleSetOf(database, terms), doc, terms };
 }

@@ -50,6 +50,25 @@ export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKEL
   return btoa(bytes);
 }
 
+/** The shares of some axes out of those that were packed before, as packing them alone would give; null when one is not among them. */
+export function sharesOfAxes(packed: string, axes: readonly LikelyAxis[]): string | null {
+  if (axes.length === 0) return '';
+  if (packed === '') return null;
+  const old = atob(packed);
+  let [bits, bytes, at] = [0, '', 1];
+  for (const [a, axis] of LIKELY_AXES.entries()) {
+    const [there, wanted] = [(old.charCodeAt(0) >>> a) & 1, axes.includes(axis)];
+    if (wanted && !there) return null;
+    if (!there) continue;
+    if (wanted) {
+      bits |= 1 << a;
+      bytes += old.slice(at, at + CLASSES[axis].length);
+    }
+    at += CLASSES[axis].length;
+  }
+  return btoa(String.fromCharCode(bits) + bytes);
+}
+
 /** Where a sign stands in the model of each axis, -1 where it has no weight: it is looked up once for all. */
 interface Weighed {
   words: Words;
