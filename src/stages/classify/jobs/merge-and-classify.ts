@@ -65,7 +65,7 @@ const TAKES = { known: 1, derived: 7, compared: 1.5, judged: 2.5 };
 function phases(progress: Progress, total: number, known: number) {
   const first = TAKES.known * known + TAKES.derived * (total - known);
   const parts = [first, TAKES.compared * total, TAKES.judged * total];
-  const all = parts.reduce((sum, n) => sum + n, 0);
+  const all = Math.round(parts.reduce((sum, n) => sum + n, 0));
   return (part: number) => (done: number) => {
     const before = parts.slice(0, part).reduce((sum, n) => sum + n, 0);
     return progress.step(Math.round(before + (done / Math.max(1, total)) * parts[part]!), all);
