@@ -28,17 +28,18 @@ export interface MergedRecords extends KeyedRecords {
 /**
  * Merges records into works. What was judged before is kept: only pairs with a new record are judged, unless records
  * went or the rules changed. The outcome is the same either way.
- * @param all the records, those merged before first
- * @param known how many were merged before by the rules as they are
+ * @param all the records, with those merged before at the beginning
+ * @param known which were merged before by the rules as they are
  */
 export async function mergeWorks(
   tx: EntityManager,
   reviewId: string,
-  { records, keys }: KeyedRecords,
+  all: KeyedRecords,
   known: ReadonlySet<number>,
   rulings: Rulings,
   step: (done: number) => Promise<void>,
 ): Promise<MergedRecords> {
+  const { records, keys } = all;
   const addsOnly = known.size > 0 && known.size === records.filter((r) => known.has(r.no)).length;
   await writeBlocks(tx, reviewId, records, (place) => keys.blocksOf(place));
   let from = addsOnly ? known.size : 0;
