@@ -1,4 +1,3 @@
-import { aRecord } from '@/testing/a-record';
 import { fieldRecords } from '@/testing/field-records';
 import { seeded } from '@/testing/seeded';
 import { clusterRecords } from './cluster';
@@ -19,7 +18,7 @@ const withoutBlocks = ({ blocks, ...rest }: MergeKeys) => rest;
 /** Records as several databases would list them: many of them again, cut, mistyped, or a year later. */
 async function listings(): Promise<MergeKeys[]> {
   const next = seeded(5);
-  const records = (await fieldRecords()).map((f) => f.record);
+  const records = (await fieldRecords()).map((f) => f.record).filter((_, i) => i % 2 === 0);
   const again = records
     .filter(() => next() < 0.5)
     .map((r) => {
@@ -44,17 +43,16 @@ test('what is taken from a shelf is what was put on it, also where another threa
   expect(shelf.at(keys.length)).toBeUndefined();
 });
 
-test('records fill one chunk of memory after another, and none is cut', () => {
-  const long = (n: number): MergeKeys => ({
-    ...mergeKeys(aRecord({ title: `On lamps of kind ${n}` })),
-    core: `${n}`.repeat(3_000_000 / String(n).length),
-  });
-  const keys = Array.from({ length: 14 }, (_, n) => long(n + 1));
-  const shelf = shelfOf(keys);
+test('records fill one chunk of memory after another, and none is cut', async () => {
+  const keys = await listings();
+  const shelf = new KeyShelf(3000);
+  for (const k of keys) shelf.add(k);
+  expect(shelf.share().chunks.length).toBeGreaterThan(20);
+  const elsewhere = KeyShelf.from(structuredClone(shelf.share()));
   keys.forEach((k, i) => {
-    expect(shelf.at(i)!.core === k.core).toBe(true);
+    expect(elsewhere.at(i)).toEqual(withoutBlocks(k));
   });
-  expect(() => shelf.add({ ...keys[0]!, core: 'x'.repeat(17_000_000) })).toThrow(RangeError);
+  expect(() => shelf.add({ ...keys[0]!, core: 'x'.repeat(3000) })).toThrow(RangeError);
 });
 
 test('pairs are the same from a shelf and from a list, whoever judges which range, and in whichever order', async () => {
@@ -69,7 +67,7 @@ test('pairs are the same from a shelf and from a list, whoever judges which rang
   const together = scoredTogether(apart);
   expect(byPlaces(together.pairs)).toEqual(byPlaces(step.value.pairs));
   expect(together.compared).toBe(step.value.compared);
-  expect(together.pairs.length).toBeGreaterThan(300);
+  expect(together.pairs.length).toBeGreaterThan(100);
   const names = keys.map((_, i) => String(i).padStart(5, '0'));
   expect(clusterRecords(shelf, names, together.pairs)).toEqual(clusterRecords(keys, names, step.value.pairs));
 });

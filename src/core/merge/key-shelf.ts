@@ -12,6 +12,7 @@ export interface SharedShelf {
   starts: Uint32Array;
   lengths: Uint32Array;
   signs: Uint32Array;
+  chunkBytes: number;
 }
 
 /**
@@ -19,38 +20,45 @@ export interface SharedShelf {
  * threads can share. Places are in the order of adding.
  */
 export class KeyShelf extends SignedKeys {
+  private readonly encoder = new TextEncoder();
+  private readonly decoder = new TextDecoder();
   private chunks: Uint8Array[] = [];
   private starts = sharedNumbers(0);
   private lengths = sharedNumbers(0);
 
+  constructor(private readonly chunkBytes = CHUNK) {
+    super();
+  }
+
   /** What another thread filled, to be read. Block keys are not among it. */
-  static from({ chunks, starts, lengths, signs }: SharedShelf): KeyShelf {
-    const shelf = new KeyShelf(signs, starts.length);
+  static from({ chunks, starts, lengths, signs, chunkBytes }: SharedShelf): KeyShelf {
+    const shelf = new KeyShelf(chunkBytes);
     [shelf.chunks, shelf.starts, shelf.lengths] = [chunks, starts, lengths];
+    [shelf.signs, shelf.count] = [signs, starts.length];
     return shelf;
   }
 
   /** To be sent to threads, when all is added. */
   share(): SharedShelf {
-    const { chunks, starts, lengths, signs, count } = this;
-    return { chunks, starts: starts.subarray(0, count), lengths: lengths.subarray(0, count), signs };
+    const { chunks, starts, lengths, signs, count, chunkBytes } = this;
+    return { chunks, starts: starts.subarray(0, count), lengths: lengths.subarray(0, count), signs, chunkBytes };
   }
 
   /** Adds a record. What is stored may be damaged: that shows where it is compared, and costs no other record. */
   add(keys: MergeKeys): void {
-    const { count } = this;
+    const { count, chunkBytes } = this;
     const text = packed(keys);
-    const bytes = encoder.encode(text);
-    if (bytes.length > CHUNK) throw new RangeError('The merge keys of a record take more than 16 megabytes.');
+    const bytes = this.encoder.encode(text);
+    if (bytes.length > chunkBytes) throw new RangeError(`The merge keys of a record take more than ${chunkBytes} bytes.`);
     if (count === this.starts.length) {
       this.starts = largerNumbers(this.starts, Math.max(1024, 2 * count));
       this.lengths = largerNumbers(this.lengths, Math.max(1024, 2 * count));
     }
     const end = count ? this.starts[count - 1]! + this.lengths[count - 1]! : 0;
-    const start = (end % CHUNK) + bytes.length > CHUNK ? Math.ceil(end / CHUNK) * CHUNK : end;
-    const chunk = Math.floor(start / CHUNK);
-    if (chunk === this.chunks.length) this.chunks.push(new Uint8Array(new SharedArrayBuffer(CHUNK)));
-    this.chunks[chunk]!.set(bytes, start % CHUNK);
+    const start = (end % chunkBytes) + bytes.length > chunkBytes ? Math.ceil(end / chunkBytes) * chunkBytes : end;
+    const chunk = Math.floor(start / chunkBytes);
+    if (chunk === this.chunks.length) this.chunks.push(new Uint8Array(new SharedArrayBuffer(chunkBytes)));
+    this.chunks[chunk]!.set(bytes, start % chunkBytes);
     this.starts[count] = start;
     this.lengths[count] = bytes.length;
     this.sign(keys, hashText(text));
@@ -67,14 +75,11 @@ export class KeyShelf extends SignedKeys {
 
   private textAt(place: number): string {
     const start = this.starts[place]!;
-    const from = start % CHUNK;
+    const from = start % this.chunkBytes;
     // Decoders read no shared memory: it is copied first.
-    return decoder.decode(this.chunks[Math.floor(start / CHUNK)]!.slice(from, from + this.lengths[place]!));
+    return this.decoder.decode(this.chunks[Math.floor(start / this.chunkBytes)]!.slice(from, from + this.lengths[place]!));
   }
 }
-
-const encoder = new TextEncoder();
-const decoder = new TextDecoder();
 
 /** A record's keys in one order, without their names, which would take as much room as what they hold. */
 function packed(k: ComparedKeys): string {

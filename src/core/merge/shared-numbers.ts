@@ -1,5 +1,6 @@
-/** Whole numbers in memory that threads can share. */
-export const sharedNumbers = (length: number): Uint32Array => new Uint32Array(new SharedArrayBuffer(4 * length));
+/** Whole numbers in memory that threads can share, where there is such memory: browsers keep it from most pages. */
+export const sharedNumbers = (length: number): Uint32Array =>
+  typeof SharedArrayBuffer === 'undefined' ? new Uint32Array(length) : new Uint32Array(new SharedArrayBuffer(4 * length));
 
 /** The same numbers with room for more. */
 export function largerNumbers(list: Uint32Array, length: number): Uint32Array {

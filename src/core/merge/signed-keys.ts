@@ -12,10 +12,8 @@ export abstract class SignedKeys implements KeyList {
   private blocks = new Uint32Array(0);
   private blockStarts = new Uint32Array(1);
 
-  constructor(
-    protected signs = sharedNumbers(0),
-    protected count = 0,
-  ) {}
+  protected signs = sharedNumbers(0);
+  protected count = 0;
 
   get length(): number {
     return this.count;
