@@ -42,9 +42,9 @@ export async function sendFile(address: string, id: string, databaseId: string, 
 export async function decide(address: string, id: string, turn: number, said: Acknowledged) {
   const workNo = 1 + (turn % 1500);
   const asked = await fetch(`${address}/api/reviews/${id}/ask/work?input=${JSON.stringify({ no: workNo })}`);
-  const { work } = (await asked.json()) as { work?: { history: { seq: number }[] } };
+  const { work } = (await asked.json()) as { work?: { seenSeq: number } };
   if (!work) return;
-  const seenSeq = Math.max(0, ...work.history.map((h) => h.seq));
+  const { seenSeq } = work;
   const verdict = turn % 3 ? 'keep' : 'wait';
   const answer = await post(address, id, 'decide', { workNo, verdict, reasonCode: '', grounds: `Turn ${turn}.`, seenSeq });
   if (answer.ok) said.decisions.push({ workNo, seq: seenSeq + 1 });

@@ -96,10 +96,14 @@ test('a source in hand and a round of citations: taken in, decided, and in the a
 
   // Taken back with a word on why, it is in no count.
   await page.goto(`/reviews/${id}/others`);
-  await list
-    .getByRole('row', { name: /Oak, rope and lamp oil/ })
-    .getByRole('button', { name: 'Take back' })
-    .click();
+  // The page is new: a click that comes before its program does opens nothing.
+  await expect(async () => {
+    await list
+      .getByRole('row', { name: /Oak, rope and lamp oil/ })
+      .getByRole('button', { name: 'Take back' })
+      .click();
+    await expect(page.getByRole('dialog').getByLabel('Why')).toBeVisible({ timeout: 3000 });
+  }).toPass({ timeout: 40_000 });
   await page.getByRole('dialog').getByLabel('Why').fill('It is about ships.');
   await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
   await expect(list.getByRole('button', { name: 'Put in again' })).toBeVisible();

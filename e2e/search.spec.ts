@@ -178,9 +178,12 @@ test('tide mills: two library catalogues, one of which does not always answer, h
   await write(page, 2, 'Repair', 'anywhere: repair*\nanywhere: restor*\nanywhere: conserv*');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Lines and limiters' }).click();
-  await page.getByRole('button', { name: 'Count at all 2' }).click();
-  await expect(page.getByRole('button', { name: 'Count at all 2' })).toBeEnabled({ timeout: 90_000 });
-  await expect(page.getByText('slow').first()).toBeVisible();
+  // The unsteady one keeps every third request waiting, whichever it is: of two or three counts one meets a line.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Count at all 2' }).click();
+    await expect(page.getByRole('button', { name: 'Count at all 2' })).toBeEnabled({ timeout: 60_000 });
+    await expect(page.getByText('slow').first()).toBeVisible({ timeout: 3000 });
+  }).toPass({ timeout: 90_000 });
   await expect(page.getByText('counted apart').first()).toBeVisible();
   for (const [i, name] of ['Ebbstone', 'Culverly'].entries()) {
     await cell(page, name, 'All parts together').click();

@@ -16,8 +16,8 @@ export interface SharedShelf {
 }
 
 /**
- * The merge keys of very many records: packed, in a fifth of the memory that they take as objects, and in memory that
- * threads can share. Places are in the order of adding.
+ * The merge keys of very many records: packed, since objects would take several times as much, and in memory that threads
+ * can share. Places are in the order of adding.
  */
 export class KeyShelf extends SignedKeys {
   private readonly encoder = new TextEncoder();

@@ -17,7 +17,7 @@ const LONG = {
 } as const;
 
 /**
- * Long texts are packed by LZ4, in a fifth of the time that PostgreSQL's own way takes, and kept files are packed too. A
+ * Long texts are packed by LZ4, much quicker than by PostgreSQL's own way, and kept files are packed too. A
  * record's raw text, which is seldom read, lies beside its row; what is read of it lies packed within. Only what is
  * written from now on is stored so; a server that was built without LZ4 goes on as before.
  */
