@@ -1,5 +1,6 @@
 /** Every page of a large review: the first time in a process, and after it. Wants DATABASE_URL; PAGES_WORKS says how large. */
 import { Work } from '@/platform/db/schema';
+import { pause } from './at-work';
 import { aLargeReview } from './large-review';
 import { row, spread } from './print';
 import { type Measured, withApplication } from './running';
@@ -18,8 +19,9 @@ async function measure({ folder, context, start }: Measured) {
   const id = await aLargeReview(context, folder, { VA: WORKS, VB: Math.round(WORKS / 5) });
   const works = (await context().em.count(Work, { reviewId: id, absorbedBy: null })).toLocaleString('en-GB');
   const { address } = await start(false);
-  // What the framework does once is nobody's page.
+  // What the framework does once is nobody's page: it reads the program of every page when it has started.
   await fetch(`${address}/`);
+  await pause(8000);
   for (const path of PAGES) {
     const times: number[] = [];
     for (let turn = 0; turn <= TURNS; turn++) {

@@ -8,6 +8,7 @@ import { knownList } from '@/stages/checks';
 import { mergeAndClassify, reclassifyReview } from '@/stages/classify';
 import { importFile, Unprocessable } from '@/stages/retrieve';
 import { fetchRecords } from '@/stages/search';
+import { readAhead } from './read-ahead';
 
 /** A job that failed so often is given up: it would only fail again. */
 const MOST_ATTEMPTS = 3;
@@ -35,6 +36,7 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     // Works that are known to belong are looked for among what came, so that nobody waits for it later.
     await knownList({ ...ctx, em: ctx.em.fork() }, reviewId);
     await progress.write({ state: 'done', message: '' });
+    if (job.kind === 'classify-review' || job.kind === 'reclassify') await readAhead(ctx, reviewId);
   } catch (error) {
     if (error instanceof Cancelled) return await cancelled(ctx, job);
     console.error('[job]', job.kind, jobId, error);

@@ -1,1 +1,2 @@
-export { WordIndex } from './word-index';
+export { findPlaces, wantedOf } from './find-places';
+export { type IndexedWord, WordIndex } from './word-index';

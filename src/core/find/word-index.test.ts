@@ -1,53 +1,64 @@
 import fc from 'fast-check';
+import { findPlaces, wantedOf } from './find-places';
 import { WordIndex } from './word-index';
 
-/** What it has to say, found by reading every text. */
-function byReading(texts: ReadonlyMap<number, [string, string]>, words: readonly string[]): number[] {
-  const all = (text: string) => words.every((w) => text.toLowerCase().includes(w.toLowerCase()));
-  const found = [...texts].filter(([, [title, rest]]) => all(`${title} ${rest}`)).map(([key]) => key);
-  const inTitle = (key: number) => all(texts.get(key)![0]);
-  return found.sort((a, b) => Number(inTitle(b)) - Number(inTitle(a)) || a - b);
+type Text = readonly [title: string, rest: string];
+
+function indexOf(texts: readonly Text[]): WordIndex {
+  const index = new WordIndex();
+  for (const [title, rest] of texts) index.put(title, rest);
+  return index;
 }
+
+const found = (texts: readonly Text[], words: readonly string[]) => {
+  const index = indexOf(texts);
+  return [...findPlaces(index.size, wantedOf(words).runs, [...index.words()])];
+};
+
+/** What it has to say, found by reading every text. */
+const byReading = (texts: readonly Text[], words: readonly string[]) =>
+  texts.map(([title, rest]) => {
+    const all = (text: string) => words.every((w) => text.toLowerCase().includes(w.toLowerCase()));
+    return all(title) ? 2 : all(`${title} ${rest}`) ? 1 : 0;
+  });
 
 const word = fc.string({ unit: fc.constantFrom('a', 'b', 'ö', 'N', '1'), minLength: 1, maxLength: 4 });
 const text = fc.array(word, { maxLength: 8 }).map((words) => words.join(' '));
 
-test('it finds what reading every text finds, also after texts were replaced and taken away', () => {
+test('an index finds what reading finds, in titles and in the rest', () => {
   fc.assert(
-    fc.property(
-      fc.array(fc.tuple(fc.nat(6), text, text), { maxLength: 30 }),
-      fc.array(fc.nat(6), { maxLength: 3 }),
-      fc.array(word, { minLength: 1, maxLength: 3 }),
-      (puts, drops, words) => {
-        const index = new WordIndex();
-        const texts = new Map<number, [string, string]>();
-        for (const [key, title, rest] of puts) {
-          index.put(key, title, rest);
-          texts.set(key, [title, rest]);
-        }
-        for (const key of drops) {
-          index.drop(key);
-          texts.delete(key);
-        }
-        expect(index.find(words)).toEqual({ keys: byReading(texts, words), sure: true });
-        expect(index.size).toBe(texts.size);
-      },
-    ),
+    fc.property(fc.array(fc.tuple(text, text), { maxLength: 30 }), fc.array(word, { minLength: 1, maxLength: 3 }), (texts, words) => {
+      expect(wantedOf(words).sure).toBe(true);
+      expect(found(texts, words)).toEqual(byReading(texts, words));
+    }),
+  );
+});
+
+test('of the words only those with a wanted run in them are needed', () => {
+  fc.assert(
+    fc.property(fc.array(fc.tuple(text, text), { maxLength: 20 }), fc.array(word, { minLength: 1, maxLength: 3 }), (texts, words) => {
+      const { runs } = wantedOf(words);
+      const index = indexOf(texts);
+      const some = [...index.words()].filter((w) => runs.some((run) => w.word.includes(run)));
+      expect([...findPlaces(index.size, runs, some)]).toEqual(byReading(texts, words));
+    }),
   );
 });
 
 test('words with other signs are told by their parts, to be looked up', () => {
-  const index = new WordIndex();
-  index.put(1, 'Light-shift work', '');
-  index.put(2, 'Shift work by light', '');
-  index.put(3, 'Night work', 'light');
-  expect(index.find(['light-shift'])).toEqual({ keys: [1, 2], sure: false });
-  expect(index.find(['…'])).toEqual({ keys: [1, 2, 3], sure: false });
+  const texts = [
+    ['Light-shift work', ''],
+    ['Shift work by light', ''],
+    ['Night work', 'light'],
+  ] as const;
+  expect(wantedOf(['light-shift'])).toEqual({ runs: ['light', 'shift'], sure: false });
+  expect(found(texts, ['light-shift'])).toEqual([2, 2, 0]);
+  expect(wantedOf(['…'])).toEqual({ runs: [], sure: false });
+  expect(found(texts, ['…'])).toEqual([2, 2, 2]);
 });
 
 test('gaps of any length come back', () => {
-  const index = new WordIndex();
   const rare = [0, 1, 127, 128, 129, 16_383, 16_384, 40_000];
-  for (let key = 0; key <= 40_000; key++) index.put(key, rare.includes(key) ? 'rare' : 'x', '');
-  expect(index.find(['are']).keys).toEqual(rare);
+  const texts = Array.from({ length: 40_001 }, (_, place): Text => [rare.includes(place) ? 'rare' : 'x', '']);
+  expect(found(texts, ['are']).flatMap((n, place) => (n ? [place] : []))).toEqual(rare);
 });

@@ -110,8 +110,15 @@ export const saysKappa = (t: FactTables, stage: string): boolean => {
 export function othersAlone(t: FactTables): Set<number> {
   const alone = new Set<number>();
   for (const r of t.records) if (r.work !== null && isWayTag(r.database)) alone.add(r.work);
+  if (alone.size === 0) return alone;
   for (const r of t.records) if (r.work !== null && !isWayTag(r.database)) alone.delete(r.work);
   return alone;
+}
+
+function worksIn(records: FactTables['records']): Set<number> {
+  const works = new Set<number>();
+  for (const { work } of records) if (work !== null) works.add(work);
+  return works;
 }
 
 /** Records found in other ways that are of a work that is there already: of a database's, or found twice. */
@@ -127,7 +134,7 @@ export const FACTS = {
   'found-otherwise': (t) => how(t.records, (r) => isWayTag(r.database)),
   'otherwise-alone': (t) => othersAlone(t).size,
   works: (t) => t.works.length,
-  duplicates: (t) => how(t.records, (r) => r.work !== null) - new Set(t.records.flatMap((r) => r.work ?? [])).size,
+  duplicates: (t) => how(t.records, (r) => r.work !== null) - worksIn(t.records).size,
   aside: (t) => how(t.records, (r) => r.work === null),
   through: (t) => how(t.works, (w) => w.fate === 'through'),
   held: (t) => how(t.works, (w) => w.fate === 'held'),

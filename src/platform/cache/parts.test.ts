@@ -85,3 +85,23 @@ test('a review that is read is plain, a deleted one is not there, and figures ar
   await expect(openReview(reading(db.context()), crypto.randomUUID())).rejects.toThrow('There is no such review.');
   expect(await overview(reading(db.context()), id)).toEqual(await overview(db.context(), id));
 });
+
+test('a part that is stored is found by a process that was started since, until its tables or its form are others', async () => {
+  const [name, elsewhere] = [crypto.randomUUID(), crypto.randomUUID()];
+  let reads = 0;
+  const ask = (as: string, stored = '1') =>
+    partOf(reading(db.context()), id, as, ['source_database'], async () => ({ reads: ++reads }), { stored });
+  expect(await ask(name)).toEqual({ reads: 1 });
+  // Under a name that this process never asked for, it is as it is for another.
+  const copy = `insert into kept_figure (review_id, name, stamp, doc) select review_id, '${elsewhere}', stamp, doc from kept_figure where review_id = ? and name = '${name}'`;
+  await change(copy)();
+  expect(await ask(elsewhere)).toEqual({ reads: 1 });
+  await change(`update source_database set name = 'Renamed' where review_id = ?`)();
+  expect(await ask(elsewhere)).toEqual({ reads: 2 });
+  expect(await ask(name)).toEqual({ reads: 3 });
+  const stamps = await db.context().em.execute('select distinct stamp from kept_figure where name in (?, ?)', [name, elsewhere]);
+  expect(stamps).toHaveLength(1);
+  const newer = crypto.randomUUID();
+  await change(copy.replace(elsewhere, newer))();
+  expect(await ask(newer, '2')).toEqual({ reads: 4 });
+});

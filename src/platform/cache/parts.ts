@@ -24,18 +24,25 @@ const ADDED = {
 } as const;
 const CHANGED = ['source_database', 'criterion', 'reason', 'venue', 'evidence_scheme', 'likely_basis', 'library_list'] as const;
 
-export type PartTable = 'review' | keyof typeof ADDED | (typeof CHANGED)[number];
+/** Works, their records and their claims change when all are classified; single works are classified again in between. */
+export type PartTable = 'review' | 'whole' | keyof typeof ADDED | (typeof CHANGED)[number];
 type Stamps = Readonly<Record<PartTable, string>>;
 
 const STAMPS = [
   'r.xmin::text as review',
+  `coalesce((select whole::text from review_columns where review_id = r.id), '') as whole`,
   ...Object.entries(ADDED).map(([t, key]) => `(select coalesce(max(${key}), 0)::text from ${t} where review_id = r.id) as ${t}`),
   ...CHANGED.map((t) => `(select count(*) || '/' || coalesce(sum(xmin::text::bigint), 0) from ${t} where review_id = r.id) as ${t}`),
 ].join(', ');
 
-const parts = recent<unknown>('parts', 400);
+/** A part as it is known now; what it was before is of no use. */
+interface Known {
+  stamp: string;
+  value: unknown;
+}
+const parts = recent<Known>('parts', 400);
 /** What grows with the works of a review: so few that they never weigh more than the reviews themselves. */
-const largeParts = recent<unknown>('large-parts', 12);
+const largeParts = recent<Known>('large-parts', 12);
 
 /** What a request reads, it reads once: a page, or the questions that come together. */
 export async function perRequest<T>(ctx: Reader, key: string, read: () => Promise<T>): Promise<T> {
@@ -54,6 +61,9 @@ export const reading = <C extends Reader>(ctx: C): C => ({ ...ctx, kept: new Map
  * @param name of its own
  * @param read gives plain data, which nobody may change
  * @param large whether it grows with the number of works
+ * @param also what else it follows from
+ * @param stored its form, when it takes a look at every work: then other processes, and this one when it is started anew,
+ *   find it in the database. Another program's form has another name
  */
 export async function partOf<T>(
   ctx: Reader,
@@ -61,17 +71,39 @@ export async function partOf<T>(
   name: string,
   from: readonly PartTable[],
   read: () => Promise<T>,
-  large = false,
+  { large = false, also = '', stored }: { large?: boolean; also?: string; stored?: string } = {},
 ): Promise<T> {
   if (!ctx.kept) return read();
   const kept = large ? largeParts : parts;
   const stamps = await stampsOf(ctx, reviewId);
   if (!stamps) return read();
-  const key = [reviewId, name, ...from.map((t) => stamps[t])].join('|');
+  const stamp = [...from.map((t) => stamps[t]), also].join('|');
+  const key = `${reviewId}|${name}`;
   const known = kept.get(key);
-  if (known !== undefined) return known as T;
+  if (known?.stamp === stamp) return known.value as T;
+  const value = stored === undefined ? await read() : await storedPart(ctx, reviewId, name, `${stored}|${stamp}`, read);
+  kept.set(key, { stamp, value });
+  return value;
+}
+
+async function storedPart<T>(ctx: Reader, reviewId: string, name: string, stamp: string, read: () => Promise<T>): Promise<T> {
+  const [row] = await ctx.em.execute<{ doc: T }[]>('select doc from kept_figure where review_id = ? and name = ? and stamp = ?', [
+    reviewId,
+    name,
+    stamp,
+  ]);
+  if (row) return row.doc;
   const value = await read();
-  kept.set(key, value);
+  try {
+    await ctx.em.fork().execute(
+      `insert into kept_figure (review_id, name, stamp, doc) values (?, ?, ?, ?)
+       on conflict (review_id, name) do update set stamp = excluded.stamp, doc = excluded.doc`,
+      [reviewId, name, stamp, JSON.stringify(value)],
+    );
+  } catch (error) {
+    // The review may have been deleted meanwhile, or may only be read: who asks is answered all the same.
+    console.error('[parts]', name, error);
+  }
   return value;
 }
 

@@ -93,6 +93,8 @@ test('a review of before they were stored is judged once, and then they are ther
   const { id } = await aReview(db.context());
   await importText(db, id, 'VH', ris(1) + ris(2));
   await db.context().em.execute('delete from retrieval_columns where review_id = ?', [id]);
+  // What this process has read of it is of another revision.
+  await db.context().em.execute('update review set revision = revision + 1 where id = ?', [id]);
   const ctx = db.context();
   const review = await ctx.em.findOneOrFail(Review, { id });
   const databases = await ctx.em.find(SourceDatabase, { reviewId: id });

@@ -20,7 +20,9 @@ async function stored(reviewId: string) {
   const columns = (await storedColumns(em, reviewId))!.columns;
   const alone = (await storedAlone(em, reviewId))!;
   const axes = await em.execute('select no, axes from work where review_id = ? order by no', [reviewId]);
+  const tallies = await em.execute('select kind, doc, works, open from work_tally where review_id = ? order by kind, key', [reviewId]);
   return {
+    tallies,
     columns: Buffer.from(encodeColumns({ ...columns, revision: 0 })).toString('base64'),
     alone: [...alone.byRetrieval.values()].map((a) => Buffer.from(encodeColumns({ ...a.records, revision: 0 })).toString('base64')),
     axes,
@@ -29,7 +31,14 @@ async function stored(reviewId: string) {
 
 test('a ruling on many works, done page by page at once, comes to what classifying everything anew does', async () => {
   const { id } = await aReview(db.context());
-  const entries = Array.from({ length: WORKS }, (_, n) => risEntry(n, `Lamps of kind ${n} and ${n * 7} in the mills of valley ${n * 13}`));
+  // Some of them say two things of themselves, and they stand in several journals.
+  const entries = Array.from({ length: WORKS }, (_, n) =>
+    risEntry(
+      n,
+      `Lamps of kind ${n} and ${n * 7} in the mills of valley ${n * 13}`,
+      ...(n % 5 ? [] : ['M3  - Editorial', 'M3  - Randomized Controlled Trial']),
+    ).replace('Annals of Floors', `Annals of Floors ${n % 7}`),
+  );
   await importText(db, id, 'AA', entries.join('\n'));
   await db.work(id);
   const before = await stored(id);
@@ -39,7 +48,16 @@ test('a ruling on many works, done page by page at once, comes to what classifyi
     ...{ cause: null, standing: false, reason: 'They say so in print.' },
   });
   expect(answer).toMatchObject({ ok: true, works: picked.length, later: false });
+  const tallied = (await stored(id)).tallies;
+  expect(tallied).not.toEqual(before.tallies);
+  expect(
+    await ruleAxis(db.context(), id, {
+      ...{ axis: 'peerReview', codes: ['refereed'], workNo: null, workNos: picked.slice(0, 600) },
+      ...{ cause: null, standing: false, reason: 'The journals say so.' },
+    }),
+  ).toMatchObject({ ok: true, later: false });
   const ruled = await stored(id);
+  expect(ruled.tallies).not.toEqual(tallied);
   const ruledAxes = (ruled.axes as { axes: { publicationType?: { tier: string } } }[]).filter(
     (w) => w.axes.publicationType?.tier === 'ruled',
   );

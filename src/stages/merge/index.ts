@@ -9,6 +9,8 @@ export { knownRecords, mergeWorks } from './jobs/merge-works';
 export { assignWorkNumbers } from './jobs/work-numbers';
 export { type DecisionToSettle, decisionsToSettle } from './queries/decisions-to-settle';
 export { type Family, familyOf } from './queries/families-view';
+export { joinsView } from './queries/joins-view';
+export { mergeView } from './queries/merge-view';
 export { pairView } from './queries/pair-view';
 export { fieldEdits } from './store/field-edits';
 export { mayBeOneOf, mergesOf } from './store/merge-blocks';

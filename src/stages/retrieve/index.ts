@@ -20,6 +20,7 @@ export { countedFiles } from './queries/file-counts';
 export { askJobs, jobLines, retrieveView } from './queries/retrieve-view';
 export { searchLog } from './queries/search-log';
 export { databaseNames, databasesOf, OTHER_WAYS, standsFor, UNATTRIBUTED } from './store/databases';
+export { fileStamp } from './store/file-stamp';
 export { allRetrievals, beginRetrieval, retrievalOfFiles, retrievalOfWay, retrievalsOf } from './store/retrievals';
 export {
   ASIDE_RULES,

@@ -1,4 +1,4 @@
 /** What other stages may use of this one. */
 export { saveWriteUp } from './commands/save-write-up';
-export { writeUpData } from './queries/data';
+export { flowFrame, writeUpData } from './queries/data';
 export { tablesOf } from './queries/tables';

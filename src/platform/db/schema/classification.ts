@@ -20,6 +20,22 @@ export const RecordClaimsRow = defineEntity({
   },
 });
 
+/** What is counted over all works of a review, kept with their classification: disputes by their reason, works by their journal. */
+export const WorkTally = defineEntity({
+  name: 'WorkTally',
+  properties: {
+    reviewId: p.uuid().primary(),
+    kind: p.enum(['dispute', 'venue'] as const).primary(),
+    /** Of the document. */
+    key: p.string().length(32).primary(),
+    doc: p.json<unknown>(),
+    works: p.integer(),
+    /** Of a journal, works whose peer review is open. */
+    open: p.integer(),
+  },
+});
+export type WorkTally = InferEntity<typeof WorkTally>;
+
 /** An entry of a review's register of venues: a journal or a press. */
 export const VenueRow = defineEntity({
   name: 'VenueRow',

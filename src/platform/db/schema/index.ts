@@ -1,8 +1,8 @@
 import { KnownRecord, KnownState, SampleCheck, SampleVerdict } from './checks';
-import { LikelyBasisRow, RecordClaimsRow, RulingRow, SchemeRow, VenueRow } from './classification';
+import { LikelyBasisRow, RecordClaimsRow, RulingRow, SchemeRow, VenueRow, WorkTally } from './classification';
 import { Decision, DifferenceNote, Job, JudgementRow, Reason, ReasonChange, WrittenDifference } from './decision';
 import { Attachment, AttachmentPage, FullText } from './full-text';
-import { KeptFile, KeptPiece } from './kept';
+import { FindPart, FindState, FindWord, KeptFigure, KeptFile, KeptPiece } from './kept';
 import { CitationRound, HitMark, LeadRow, ListRow } from './library';
 import {
   MergeBlocks,
@@ -60,6 +60,10 @@ export const entities = [
   SetAside,
   KeptFile,
   KeptPiece,
+  KeptFigure,
+  FindState,
+  FindPart,
+  FindWord,
   RecordClaimsRow,
   Work,
   WorkRecord,
@@ -73,6 +77,7 @@ export const entities = [
   WorkEdit,
   VenueRow,
   SchemeRow,
+  WorkTally,
   RulingRow,
   LikelyBasisRow,
   ReviewColumns,

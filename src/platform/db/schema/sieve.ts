@@ -10,6 +10,8 @@ export const ReviewColumns = defineEntity({
     bytes: p.blob(),
     /** What they were made by: while it is the same, works that did not change need not be classified again. */
     basis: p.text(),
+    /** The revision at which all works were last classified, with whatever records and works there were. */
+    whole: p.integer(),
   },
 });
 

@@ -14,6 +14,7 @@ import { columnsBasis } from '../store/columns-basis';
 import { readPage } from '../store/read-page';
 import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
 import { writeColumns, writePatch } from '../store/stored-columns';
+import { tallied } from '../store/tallies';
 import { type Filed, judgingOf } from './judging';
 import { renewLikelyBasis } from './likely-proofs';
 import { pageJudge } from './page-judge';
@@ -72,7 +73,7 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
     });
     let row = 0;
     let done = 0;
-    let written: Promise<void> = Promise.resolve();
+    let written: Promise<unknown> = Promise.resolve();
     try {
       for await (const { records, made } of judged) {
         if (made.faults.length) throw new Unprocessable(made.faults.map((f) => faultyAside(f, f.step)));
@@ -127,8 +128,7 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
   const alone = emptyColumns(records, patch.databases, revision);
   const bitOf = membershipBits(databases);
   let [place, row] = [0, 0];
-  // A page at a time: others are answered between, where it is done in a process that answers.
-  for (const page of pagesOf(works, PAGE)) {
+  const judgePage = async (page: typeof works) => {
     const judged = await judgeWorks(
       tx,
       reviewId,
@@ -143,6 +143,11 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
       return { no, axes: storedAxes(classification, causes, judging.levels) };
     });
     await updateAxes(tx, reviewId, JSON.stringify(axes));
+  };
+  // A page at a time: others are answered between, where it is done in a process that answers.
+  for (const page of pagesOf(works, PAGE)) {
+    const numbers = page.map(({ no }) => no);
+    await tallied(tx, reviewId, numbers, () => judgePage(page));
   }
   await writePatch(tx, reviewId, patch);
   await writeAlonePatch(tx, reviewId, alone);

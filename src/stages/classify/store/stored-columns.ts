@@ -5,6 +5,7 @@ import { type Columns, withRows } from '@/core/sieve';
 import { areCurrentColumns, decodeColumns, encodeColumns } from '@/core/storage';
 import { runBound } from '@/platform/db/client';
 import { ColumnsPatch } from '@/platform/db/schema';
+import { tallyAll } from './tallies';
 
 /** Patches are folded into the columns when there are more: each is read and applied whenever columns are. */
 const MOST_PATCHES = 64;
@@ -29,8 +30,9 @@ const partsOf = (em: EntityManager, reviewId: string): Promise<Part[]> =>
  */
 export async function storedColumns(em: EntityManager, reviewId: string): Promise<{ columns: Columns; basis: string } | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
-  if (!whole || whole.basis === null || !areCurrentColumns(unpacked(whole.bytes))) return null;
-  return { columns: wholeWith(whole, patches), basis: whole.basis };
+  if (!whole || whole.basis === null) return null;
+  const bytes = unpacked(whole.bytes);
+  return areCurrentColumns(bytes) ? { columns: wholeWith(bytes, patches), basis: whole.basis } : null;
 }
 
 /** Columns of an earlier revision brought to this one by the patches between; null when those are not all there. */
@@ -59,26 +61,41 @@ export const unpacked = (bytes: Uint8Array): Uint8Array => (isPacked(bytes) ? gu
 /** The columns as they go to the browser, in gzip; null before the first classification. */
 export async function columnBytes(em: EntityManager, reviewId: string): Promise<Uint8Array | null> {
   const [whole, ...patches] = await partsOf(em, reviewId);
-  if (!whole || whole.basis === null || !areCurrentColumns(unpacked(whole.bytes))) return null;
-  if (patches.length) return packed(encodeColumns(wholeWith(whole, patches)));
+  if (!whole || whole.basis === null) return null;
+  const bytes = unpacked(whole.bytes);
+  if (!areCurrentColumns(bytes)) return null;
+  if (patches.length) return packed(encodeColumns(wholeWith(bytes, patches)));
   return isPacked(whole.bytes) ? whole.bytes : packed(whole.bytes);
 }
 
-const wholeWith = (whole: Part, patches: readonly Part[]): Columns =>
+const wholeWith = (whole: Uint8Array, patches: readonly Part[]): Columns =>
   withRows(
-    decodeColumns(unpacked(whole.bytes)),
+    decodeColumns(whole),
     patches.map((p) => decodeColumns(p.bytes)),
   );
 
-/** Writes whole columns in place of those before. */
+/** Writes the columns of all works in place of those before, when all were classified, and counts what pages show of them. */
 export async function writeColumns(tx: EntityManager, reviewId: string, columns: Columns, basis: string): Promise<void> {
   await tx.nativeDelete(ColumnsPatch, { reviewId });
   await runBound(
     tx,
-    `insert into review_columns (review_id, revision, bytes, basis) values ($1, $2, $3, $4)
-     on conflict (review_id) do update set revision = excluded.revision, bytes = excluded.bytes, basis = excluded.basis`,
+    `insert into review_columns (review_id, revision, bytes, basis, whole) values ($1, $2, $3, $4, $2) on conflict (review_id)
+     do update set revision = excluded.revision, bytes = excluded.bytes, basis = excluded.basis, whole = excluded.whole`,
     [reviewId, columns.revision, await packed(encodeColumns(columns)), basis],
   );
+  await tallyAll(tx, reviewId);
+}
+
+/** Writes the patches into the columns. */
+async function foldPatches(tx: EntityManager, reviewId: string): Promise<void> {
+  const stored = await storedColumns(tx, reviewId);
+  if (!stored) return;
+  await tx.nativeDelete(ColumnsPatch, { reviewId });
+  await runBound(tx, 'update review_columns set revision = $2, bytes = $3 where review_id = $1', [
+    reviewId,
+    stored.columns.revision,
+    await packed(encodeColumns(stored.columns)),
+  ]);
 }
 
 /** Writes the rows of works that changed, so that a ruling on one costs no more than one. */
@@ -88,7 +105,5 @@ export async function writePatch(tx: EntityManager, reviewId: string, patch: Col
     patch.revision,
     Buffer.from(encodeColumns(patch)),
   ]);
-  if ((await tx.count(ColumnsPatch, { reviewId })) <= MOST_PATCHES) return;
-  const stored = await storedColumns(tx, reviewId);
-  if (stored) await writeColumns(tx, reviewId, stored.columns, stored.basis);
+  if ((await tx.count(ColumnsPatch, { reviewId })) > MOST_PATCHES) await foldPatches(tx, reviewId);
 }

@@ -2,6 +2,7 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { asVenues, type JournalEntry, type VenueEntry, VenueRegister, venueKey } from '@/core/venues';
 import type { Context } from '@/platform/context';
 import { VenueRow } from '@/platform/db/schema';
+import { talliesOf } from './tallies';
 
 export async function venuesOf(em: EntityManager, reviewId: string): Promise<VenueEntry[]> {
   return (await em.find(VenueRow, { reviewId }, { orderBy: { key: 'asc' } })).map((v) => v.entry);
@@ -15,29 +16,30 @@ export interface VenueGap {
   open: number;
 }
 
+/** What the record that a work shows says of where it appeared. */
+interface VenueOfWork {
+  container: string;
+  issns: string[];
+  isbns: string[];
+  publisher: string;
+}
+
 /** Journals and the like that records name and the register has no entry for, those first whose entry would settle most. */
 export async function venueGaps(ctx: Context, reviewId: string): Promise<VenueGap[]> {
   const register = new VenueRegister(asVenues(await venuesOf(ctx.em, reviewId)));
-  const rows = await ctx.em.execute<
-    { container: string; issns: string[]; isbns: string[]; publisher: string; works: number; open: number }[]
-  >(
-    `select w.container, r.item->'issns' as issns, r.item->'isbns' as isbns, r.item->>'publisher' as publisher, count(*)::int as works,
-       (count(*) filter (where jsonb_array_length(w.axes->'peerReview'->'codes') > 1))::int as open
-     from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
-     where w.review_id = ? and w.absorbed_by is null and w.container <> '' group by 1, 2, 3, 4`,
-    [reviewId],
-  );
+  const rows = await talliesOf(ctx.em, reviewId, 'venue', null);
   const gaps = new Map<string, VenueGap>();
-  for (const row of rows) {
+  for (const { doc, works, open } of rows) {
+    const venue = doc as VenueOfWork;
     // A chapter is as its press is: the book it stands in needs no entry.
-    if (register.journal(row, null) || register.press(row)) continue;
-    const key = venueKey(row.container);
+    if (register.journal(venue, null) || register.press(venue)) continue;
+    const key = venueKey(venue.container);
     const known = gaps.get(key);
     if (known) {
-      known.works += row.works;
-      known.open += row.open;
-      known.issns = [...new Set([...known.issns, ...row.issns])];
-    } else gaps.set(key, { title: row.container, issns: row.issns, works: row.works, open: row.open });
+      known.works += works;
+      known.open += open;
+      known.issns = [...new Set([...known.issns, ...venue.issns])];
+    } else gaps.set(key, { title: venue.container, issns: venue.issns, works, open });
   }
   return [...gaps.values()].sort((a, b) => b.open - a.open || b.works - a.works || (a.title < b.title ? -1 : 1));
 }

@@ -4,24 +4,13 @@ import { isAgainstSieve, STAGES, type Stage, stateOf, type WorkState } from '@/c
 import { LEFT } from '@/core/sieve';
 import { ALL, CODED_AXES, type CodedAxis, codesOf } from '@/core/vocabularies';
 import type { Context } from '@/platform/context';
-import { textIndex } from '@/stages/classify';
+import { findInTexts, textIndex } from '@/stages/classify';
 import { type AsSeen, asSeen } from '../store/as-seen';
 import { isOwn } from '../store/own';
 import type { ReviewState } from '../store/review-state';
 import { lookAgain } from './look-again';
+import { allInOrder, QUEUE_ORDERS, type QueueOrder } from './queue-orders';
 
-/** The orders of the queue, each with what it does. */
-export const QUEUE_ORDERS = {
-  level:
-    'Best evidence first: by the middle of the levels that are possible, then the newest; works that the scheme does not grade come last.',
-  nearest:
-    'Nearest to the kept ones first: by how many weighty words of title and abstract a work shares with the middle of those kept; with the question while nothing is kept.',
-  newest: 'The newest first, by the first day it can have been public.',
-  oldest: 'The oldest first, by the first day it can have been public.',
-  database: 'Database by database, in the order of the review; of each the newest first.',
-  random: 'In an order drawn by a seed: the same seed gives everybody the same order.',
-} as const;
-export type QueueOrder = keyof typeof QUEUE_ORDERS;
 export const QUEUE_SHOWS = {
   all: 'all works',
   open: 'undecided and waiting',
@@ -51,13 +40,19 @@ const isOfKind = (axis: CodedAxis, mask: number, code: string): boolean =>
 
 function kindsOf({ columns }: ReviewState, indexes: readonly number[], filter: KindFilter): KindChoice[] {
   const axis = KIND_AXES[filter];
-  const masks = new Map<number, number>();
-  for (const i of indexes) masks.set(columns.all[axis][i]!, (masks.get(columns.all[axis][i]!) ?? 0) + 1);
+  // By what they can be, of which there are few kinds among many works.
+  const masks = new Map<number, { works: number }>();
+  for (const i of indexes) {
+    const mask = columns.all[axis][i]!;
+    const known = masks.get(mask);
+    if (known) known.works++;
+    else masks.set(mask, { works: 1 });
+  }
   return [...CODED_AXES[axis].values, UNKNOWN_KIND]
     .map(({ code, label }) => ({
       code,
       label,
-      works: [...masks].reduce((n, [mask, works]) => n + (isOfKind(axis, mask, code) ? works : 0), 0),
+      works: [...masks].reduce((n, [mask, { works }]) => n + (isOfKind(axis, mask, code) ? works : 0), 0),
     }))
     .filter((k) => k.works > 0)
     .sort((a, b) => b.works - a.works);
@@ -96,6 +91,10 @@ export interface DecideQueue {
   undoable: [no: number, seq: number][];
 }
 
+/** The queue as a page is given it: one text of the numbers, since of hundreds of thousands each would be handed over by itself. */
+export type PackedQueue = Omit<DecideQueue, 'numbers'> & { numbers: string };
+export const packedQueue = (queue: DecideQueue): PackedQueue => ({ ...queue, numbers: queue.numbers.join(',') });
+
 /** So many decisions can be taken back one after another. */
 const UNDO_DEPTH = 200;
 
@@ -120,52 +119,54 @@ export async function decideQueue(ctx: Context, state: ReviewState, input: Queue
   const seen = await asSeen(ctx, state);
   const { staged } = seen;
   const second = input.stage === 'full-text';
+  const ownFirst = seen.own['title-abstract'];
   /** The state at the stage that is looked at, not of the work as a whole. */
-  const at = (i: number): WorkState => {
-    const { screening, fullText } = staged.get(columns.numbers[i]!) ?? {};
-    if (second) return stateOf(LEFT, fullText?.verdict ?? null);
-    const own = seen.own['title-abstract'].has(columns.numbers[i]!);
-    return state.review.twoStages || own ? stateOf(outcomes.fate[i]!, screening?.verdict ?? null) : states[i]!;
+  const at = (no: number, i: number): WorkState => {
+    const said = staged.get(no);
+    if (second) return stateOf(LEFT, said?.fullText?.verdict ?? null);
+    // Most works of a large review are not decided: nothing more is asked of those.
+    if (!said) return stateOf(outcomes.fate[i]!, null);
+    return state.review.twoStages || ownFirst.has(no) ? stateOf(outcomes.fate[i]!, said.screening?.verdict ?? null) : states[i]!;
   };
   const decisionAt = (no: number) => (second ? staged.get(no)?.fullText : staged.get(no)?.screening);
-  const decided = (s: WorkState) => !['stopped', 'held', 'undecided'].includes(s);
   // Of the second stage are works that the review keeps, not those that one of two has kept yet.
-  const kept = (no: number) => staged.get(no)?.screening?.verdict === 'keep' && !seen.own['title-abstract'].has(no);
-  const inStage = [...columns.numbers.keys()].filter((i) => {
-    const no = columns.numbers[i]!;
-    if (!(second ? kept(no) : outcomes.fate[i] === LEFT || decided(at(i)))) return false;
-    return decided(at(i)) || seen.isFor(no, input.stage);
+  const kept = (no: number) => staged.get(no)?.screening?.verdict === 'keep' && !ownFirst.has(no);
+  const stateAt: (WorkState | undefined)[] = new Array(columns.numbers.length).fill(undefined);
+  const inStage: number[] = [];
+  let open = 0;
+  columns.numbers.forEach((no, i) => {
+    if (second && !kept(no)) return;
+    const now = at(no, i);
+    if (!decided(now) && ((!second && outcomes.fate[i] !== LEFT) || !seen.isFor(no, input.stage))) return;
+    stateAt[i] = now;
+    inStage.push(i);
+    if (now === 'undecided') open++;
   });
-  const stateAt = new Map(inStage.map((i) => [i, at(i)]));
-  const wanted = await shown(ctx, state, input, inStage, stateAt, decisionAt);
-  const ordered = await inOrder(ctx, state, input, wanted);
   const queue: DecideQueue = {
-    numbers: [],
-    decided: [],
-    against: [],
-    open: 0,
-    total: inStage.length,
-    kinds: { source: [], publication: [] },
+    ...{ numbers: [], decided: [], against: [], open, total: inStage.length },
+    kinds: { source: kindsOf(state, inStage, 'source'), publication: kindsOf(state, inStage, 'publication') },
     undoable: undoable(ctx, state, seen, second),
   };
-  for (const filter of ['source', 'publication'] as const) queue.kinds[filter] = kindsOf(state, inStage, filter);
-  queue.open = inStage.filter((i) => stateAt.get(i) === 'undecided').length;
-  for (const i of ordered) {
+  for (const i of await inOrder(ctx, state, input, await shown(ctx, state, input, inStage, stateAt, decisionAt))) {
     const no = columns.numbers[i]!;
-    const now = stateAt.get(i)!;
+    const now = stateAt[i]!;
     queue.numbers.push(no);
     if (decided(now)) queue.decided.push([no, now, decisionAt(no)?.reasonCode ?? '']);
-    if (isAgainstSieve(outcomes.fate[i]!, state.decisions.get(no)?.verdict ?? null)) queue.against.push(no);
+    // Decided as a whole, that is: at this stage it may still be open.
+    if (outcomes.fate[i] !== LEFT && isAgainstSieve(outcomes.fate[i]!, state.decisions.get(no)?.verdict ?? null)) queue.against.push(no);
   }
   return queue;
 }
+
+const UNDECIDED: ReadonlySet<WorkState> = new Set(['stopped', 'held', 'undecided']);
+const decided = (state: WorkState): boolean => !UNDECIDED.has(state);
 
 async function shown(
   ctx: Context,
   state: ReviewState,
   { show, database, reason, find, source, publication }: QueueInput,
   indexes: readonly number[],
-  stateAt: ReadonlyMap<number, WorkState>,
+  stateAt: readonly (WorkState | undefined)[],
   decisionAt: (no: number) => { reasonCode: string } | undefined,
 ): Promise<number[]> {
   const { columns, outcomes, decisions, run } = state;
@@ -174,11 +175,11 @@ async function shown(
   const unclear = (i: number) => columns.conflicts[i] !== 0 || run.holds[i] !== 0;
   const tests: Record<QueueShow, (i: number) => boolean> = {
     all: () => true,
-    open: (i) => ['undecided', 'waiting'].includes(stateAt.get(i)!),
-    waiting: (i) => stateAt.get(i) === 'waiting',
-    kept: (i) => stateAt.get(i) === 'kept',
-    excluded: (i) => stateAt.get(i) === 'excluded',
-    background: (i) => stateAt.get(i) === 'background',
+    open: (i) => ['undecided', 'waiting'].includes(stateAt[i]!),
+    waiting: (i) => stateAt[i] === 'waiting',
+    kept: (i) => stateAt[i] === 'kept',
+    excluded: (i) => stateAt[i] === 'excluded',
+    background: (i) => stateAt[i] === 'background',
     'look-again': (i) => again!.has(columns.numbers[i]!),
     against: (i) => isAgainstSieve(outcomes.fate[i]!, decisions.get(columns.numbers[i]!)?.verdict ?? null),
     flagged: (i) => (columns.flags[i]! & grave) !== 0,
@@ -186,12 +187,13 @@ async function shown(
   };
   const bit = database ? await bitOf(ctx, state, database) : -1;
   const found = find.trim() ? await finds(ctx, state, find) : null;
+  if (show === 'all' && bit < 0 && !source && !publication && !reason && !found) return [...indexes];
   return indexes.filter((i) => {
     const no = columns.numbers[i]!;
     if (!tests[show](i) || (bit >= 0 && ((columns.membership[i]! >>> bit) & 1) === 0)) return false;
     if (source && !isOfKind('sourceType', columns.all.sourceType[i]!, source)) return false;
     if (publication && !isOfKind('publicationType', columns.all.publicationType[i]!, publication)) return false;
-    if (reason && (stateAt.get(i) !== 'excluded' || decisionAt(no)?.reasonCode !== reason)) return false;
+    if (reason && (stateAt[i] !== 'excluded' || decisionAt(no)?.reasonCode !== reason)) return false;
     return !found || found.has(no);
   });
 }
@@ -205,64 +207,30 @@ async function bitOf(ctx: Context, { review, columns }: ReviewState, tag: string
 /** Works of which title, authors or abstract hold every word. */
 async function finds(ctx: Context, { review }: ReviewState, find: string): Promise<Set<number>> {
   const words = find.split(/\s+/).filter(Boolean).slice(0, 10);
+  const among = await findInTexts(ctx, review.id, words);
+  if (among?.numbers.length === 0) return new Set();
   const rows = await ctx.em.execute<{ no: number }[]>(
     `select w.no from work w join record r on r.review_id = w.review_id and r.no = w.shown_record where w.review_id = ?
+     ${among ? 'and w.no = any(?::int[])' : ''}
      ${words.map(() => `and (w.title || ' ' || w.authors || ' ' || (r.item->>'abstract')) ilike ?`).join(' ')}`,
-    [review.id, ...words.map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)],
+    [review.id, ...(among ? [`{${among.numbers.join(',')}}`] : []), ...words.map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)],
   );
   return new Set(rows.map((r) => r.no));
 }
 
-async function inOrder(ctx: Context, state: ReviewState, { order, seed }: QueueInput, given: readonly number[]): Promise<number[]> {
+async function inOrder(ctx: Context, state: ReviewState, input: QueueInput, given: readonly number[]): Promise<number[]> {
   const { columns } = state;
-  const indexes = [...given];
-  const { from } = columns.dates.earliest;
-  const newest = (a: number, b: number) => from[b]! - from[a]! || a - b;
-  if (order === 'newest') return indexes.sort(newest);
-  if (order === 'oldest') {
-    // Without a date a work is neither old nor new: it comes last either way.
-    const dated = (i: number) => (columns.dates.earliest.to[i] === 2147483647 ? 1 : 0);
-    return indexes.sort((a, b) => dated(a) - dated(b) || from[a]! - from[b]! || a - b);
+  if (input.order !== 'nearest') {
+    const among = new Uint8Array(columns.numbers.length);
+    for (const i of given) among[i] = 1;
+    return Array.from(allInOrder(state, input.order, input.seed).filter((i) => among[i]));
   }
-  if (order === 'database') {
-    const first = (i: number) => Math.clz32(columns.membership[i]! & -columns.membership[i]!);
-    return indexes.sort((a, b) => first(b) - first(a) || newest(a, b));
-  }
-  if (order === 'random') return indexes.sort((a, b) => drawn(columns.numbers[a]!, seed) - drawn(columns.numbers[b]!, seed) || a - b);
-  if (order === 'nearest') {
-    const numbers = indexes.map((i) => columns.numbers[i]!);
-    const kept = [...columns.numbers].filter((_, i) => state.states[i] === 'kept');
-    const texts = await textIndex(ctx, state.review.id, [...numbers, ...kept]);
-    const { population, intervention, comparison, outcome, question } = state.review;
-    const near = texts.nearness(numbers, kept, [question, population, intervention, comparison, outcome].join(' '));
-    return indexes.sort((a, b) => near.get(columns.numbers[b]!)! - near.get(columns.numbers[a]!)! || a - b);
-  }
-  const height = heights(state);
-  return indexes.sort((a, b) => height(a) - height(b) || newest(a, b));
-}
-
-/** How high a work stands on the ladder of evidence; small numbers are high. Sets of levels recur: each is worked out once. */
-function heights({ columns, scheme }: ReviewState): (i: number) => number {
-  const rungs = scheme.levels.flatMap((level, rung) => (level.code === 'not-graded' ? [] : [rung]));
-  const known = new Map<number, number>();
-  return (i) => {
-    const mask = columns.all.level[i]!;
-    let height = known.get(mask);
-    if (height === undefined) {
-      const possible = rungs.filter((rung) => (mask >>> rung) & 1);
-      const middle = possible.reduce((a, b) => a + b, 0) / possible.length;
-      height = possible.length ? middle * 64 + possible[0]! : Number.MAX_SAFE_INTEGER;
-      known.set(mask, height);
-    }
-    return height;
-  };
-}
-
-/** A number that looks drawn by lot, the same for the same work and seed. */
-function drawn(no: number, seed: number): number {
-  let t = Math.imul(no ^ (seed * 0x9e3779b1), 0x85ebca6b);
-  t = Math.imul(t ^ (t >>> 13), 0xc2b2ae35);
-  return (t ^ (t >>> 16)) >>> 0;
+  const numbers = given.map((i) => columns.numbers[i]!);
+  const kept = [...columns.numbers].filter((_, i) => state.states[i] === 'kept');
+  const texts = await textIndex(ctx, state.review.id, [...numbers, ...kept]);
+  const { population, intervention, comparison, outcome, question } = state.review;
+  const near = texts.nearness(numbers, kept, [question, population, intervention, comparison, outcome].join(' '));
+  return [...given].sort((a, b) => near.get(columns.numbers[b]!)! - near.get(columns.numbers[a]!)! || a - b);
 }
 
 /** How far the deciding has come: what is left, and what was decided today and in the week before. */

@@ -11,7 +11,7 @@ import { Dialog } from '@/ui/dialog';
 import { KeyHelp } from '@/ui/key-help';
 import { KeysProvider, useHotkeys } from '@/ui/use-hotkeys';
 import { useUrlState } from '@/ui/use-url-state';
-import type { DecideQueue, QueueInput } from '../queries/decide-queue';
+import type { PackedQueue, QueueInput } from '../queries/decide-queue';
 import { DecideBar } from './DecideBar';
 import { DecideNav } from './DecideNav';
 import { KEYS } from './decide-keys';
@@ -35,7 +35,7 @@ interface DecideScreenProps {
   reviewId: string;
   input: QueueInput;
   choices: QueueChoices;
-  queue: DecideQueue;
+  queue: PackedQueue;
   reasons: readonly ReasonLine[];
   version: number;
   pace: { today: number; week: number };

@@ -6,7 +6,8 @@ import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
 import { count } from '@/ui/words';
 
-import type { KindChoice, KindFilter, QueueInput, QueueOrder, QueueShow } from '../queries/decide-queue';
+import type { KindChoice, KindFilter, QueueInput, QueueShow } from '../queries/decide-queue';
+import type { QueueOrder } from '../queries/queue-orders';
 
 export interface QueueChoices {
   orders: Record<QueueOrder, string>;

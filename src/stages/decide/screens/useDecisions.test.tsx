@@ -3,7 +3,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import type { WorkDetail } from '@/client/types';
 import { AServer, done } from '@/testing/a-server';
 import { said } from '@/testing/doubles/sonner';
-import type { DecideQueue } from '../queries/decide-queue';
+import type { PackedQueue } from '../queries/decide-queue';
 import { useDecisions } from './useDecisions';
 import { useQueue } from './useQueue';
 
@@ -15,7 +15,7 @@ const aWork = (no: number, verdict?: string, seenSeq = 0) =>
     ...{ staged: verdict ? { 'title-abstract': verdict } : {} },
     history: verdict ? [{ stage: 'title-abstract', reasonCode: '', grounds: 'It is.', page: '', note: '' }] : [],
   }) as unknown as WorkDetail;
-const GIVEN = { numbers: [1, 2, 3, 4], decided: [], against: [], open: 4, total: 4 } as unknown as DecideQueue;
+const GIVEN = { numbers: '1,2,3,4', decided: [], against: [], open: 4, total: 4 } as unknown as PackedQueue;
 const typed = { grounds: 'It fits.', page: '', note: '' };
 
 let server: AServer;

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { WorkState } from '@/core/flow';
-import type { DecideQueue } from '../queries/decide-queue';
+import type { PackedQueue } from '../queries/decide-queue';
 
 export interface Decided {
   state: WorkState;
@@ -19,17 +19,24 @@ export interface Queue {
   open: number;
 }
 
-export function useQueue(given: DecideQueue): [Queue, (no: number, decided: Decided) => void] {
+export function useQueue(given: PackedQueue): [Queue, (no: number, decided: Decided) => void] {
   const [changes, setChanges] = useState<ReadonlyMap<number, Decided>>(new Map());
-  const queue = useMemo(() => {
+  // What the server gave is taken apart once, not with every decision: it may be hundreds of thousands of works.
+  const stood = useMemo(() => {
+    const numbers = given.numbers ? given.numbers.split(',').map(Number) : [];
     const decided = new Map(given.decided.map(([no, state, reasonCode]) => [no, { state, reasonCode }] as const));
+    const own = new Uint8Array(numbers.reduce((most, no) => Math.max(most, no), 0) + 1);
+    for (const no of numbers) own[no] = 1;
+    return { numbers, own, decided, against: new Set(given.against) };
+  }, [given]);
+  const queue = useMemo(() => {
+    const { numbers, own, decided, against } = stood;
     const of = (no: number) => changes.get(no) ?? decided.get(no) ?? UNDECIDED;
     // Counted over the whole stage by the server; what changed since is set against it.
     let { open } = given;
     for (const [no, now] of changes)
       open += Number(now.state === 'undecided') - Number((decided.get(no)?.state ?? 'undecided') === 'undecided');
-    const own = new Set(given.numbers);
-    return { numbers: given.numbers, has: (no: number) => own.has(no) || changes.has(no), of, against: new Set(given.against), open };
-  }, [given, changes]);
+    return { numbers, has: (no: number) => own[no] === 1 || changes.has(no), of, against, open };
+  }, [given, stood, changes]);
   return [queue, (no, decided) => setChanges((old) => new Map(old).set(no, decided))];
 }

@@ -36,7 +36,7 @@ const MOST_FAMILIES = 200;
 
 /** The family of one work: every work that links lead to. Without links, no members. */
 export async function familyOf(ctx: Context, reviewId: string, workNo: number): Promise<Family> {
-  const links = await partOf(ctx, reviewId, 'work-links', ['review'], () => ctx.em.find(WorkLink, { reviewId }));
+  const links = await partOf(ctx, reviewId, 'work-links', ['whole'], () => ctx.em.find(WorkLink, { reviewId }));
   const group = groupsOf(links).find((g) => g.includes(workNo));
   return group ? (await described(ctx, reviewId, links, [group]))[0]! : { members: [], ties: [] };
 }

@@ -50,7 +50,7 @@ export async function joinsView(
   const wanted = find.trim().toLowerCase();
   const scores = wanted
     ? await scoresOf(ctx, reviewId, wanted)
-    : await partOf(ctx, reviewId, 'join-scores', ['review'], () => scoresOf(ctx, reviewId), true);
+    : await partOf(ctx, reviewId, 'join-scores', ['whole'], () => scoresOf(ctx, reviewId), { large: true, stored: '1' });
   const rank = (i: number): number =>
     order === 'newest' ? -scores.works[i]! : order === 'sample' ? drawn(scores.works[i]!, seed) : scores.weakest[i]!;
   const sorted = Array.from(scores.works, (_, i) => i).sort((x, y) => rank(x) - rank(y) || scores.works[x]! - scores.works[y]!);
@@ -105,14 +105,14 @@ function byWork(rows: readonly Row[]): Map<number, Row[]> {
   return works;
 }
 
-/** How much the weakest tie of each work says; whatever joins others raises the revision of the review. @param find words in a title or a name */
-async function scoresOf(ctx: Context, reviewId: string, find = ''): Promise<{ works: Int32Array; weakest: Float64Array }> {
+/** How much the weakest tie of each work says. @param find words in a title or a name */
+async function scoresOf(ctx: Context, reviewId: string, find = ''): Promise<{ works: number[]; weakest: number[] }> {
   const works = [...byWork(await rowsOf(ctx, reviewId))].filter(
     ([, members]) => !find || members.some((m) => `${m.title} ${m.authors ?? ''}`.toLowerCase().includes(find)),
   );
   return {
-    works: Int32Array.from(works, ([no]) => no),
-    weakest: Float64Array.from(works, ([, members]) => weakestTie(members).score),
+    works: works.map(([no]) => no),
+    weakest: works.map(([, members]) => weakestTie(members).score),
   };
 }
 export type JoinsView = Awaited<ReturnType<typeof joinsView>>;

@@ -1,4 +1,5 @@
 import type { Columns } from '@/core/sieve';
+import { partOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { ImportFile, Retrieval } from '@/platform/db/schema';
@@ -26,7 +27,10 @@ const atRest = derivedFrom<Int32Array, CountedFiles>('file-counts');
 export async function countedFiles(ctx: Context, reviewId: string, columns: Columns, working: boolean): Promise<CountedFiles> {
   const known = working ? undefined : atRest.get(columns.numbers);
   if (known) return known;
-  const counted = await count(ctx, reviewId);
+  const from = ['whole', 'review_change', 'source_database'] as const;
+  const counted = await (working
+    ? count(ctx, reviewId)
+    : partOf(ctx, reviewId, 'file-counts', from, () => count(ctx, reviewId), { stored: '1' }));
   if (!working) atRest.set(columns.numbers, counted);
   return counted;
 }

@@ -5,6 +5,7 @@ import { type Context, openReview } from '@/platform/context';
 import { ImportFile, Job, type Retrieval } from '@/platform/db/schema';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { databaseNames, databasesOf } from '../store/databases';
+import { fileStamp } from '../store/file-stamp';
 import { retrievalsOf } from '../store/retrievals';
 import { countAside } from '../store/set-aside';
 
@@ -111,7 +112,7 @@ export const askJobs = reviewQuery({
 export type JobLine = Awaited<ReturnType<typeof jobLines>>[number];
 
 /** What the figures follow from, beside which records there are: what is known of them raises the revision of the review. */
-const FOLLOWS_FROM = ['review', 'source_database'] as const;
+const FOLLOWS_FROM = ['whole', 'source_database'] as const;
 
 /** Counts over every record, kept until one of these changes. */
 async function figures(ctx: Context, reviewId: string) {
@@ -126,12 +127,7 @@ async function figures(ctx: Context, reviewId: string) {
      where r.review_id = ? group by r.database_id`,
     [reviewId],
   );
-  const [{ others }] = await ctx.em.execute<[{ others: number }]>(
-    `select count(*)::int as others from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no
-     where f.review_id = ?`,
-    [reviewId],
-  );
-  return { unattributed, unmapped, others };
+  return { unattributed, unmapped };
 }
 
 /** What Retrieve shows: the databases, the search log with its files and sums, and the jobs under way. */
@@ -143,11 +139,15 @@ export async function retrieveView(ctx: Context, reviewId: string) {
   const files = (await ctx.em.find(ImportFile, { reviewId }, { orderBy: { receivedAt: 'asc' } })).map(fileLine);
   const retrievals = await retrievalsOf(ctx, reviewId);
   const numbers = new Map(retrievals.map((r) => [r.id, r.number]));
-  const active = retrievals.flatMap((r) => (r.withdrawn ? [] : [r.id]));
-  const read = files.reduce((n, f) => n + (f.state === 'imported' ? f.parsed : 0), 0);
-  // Records that were read or withdrawn count before they are merged, too.
-  const name = `retrieve-figures ${read} ${active.join()}`;
-  const { unattributed, unmapped, others } = await partOf(ctx, reviewId, name, FOLLOWS_FROM, () => figures(ctx, reviewId));
+  const { unattributed, unmapped } = await partOf(ctx, reviewId, 'retrieve-figures', FOLLOWS_FROM, () => figures(ctx, reviewId), {
+    also: await fileStamp(ctx, reviewId),
+    stored: '1',
+  });
+  const [{ others }] = await ctx.em.execute<[{ others: number }]>(
+    `select count(*)::int as others from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no
+     where f.review_id = ?`,
+    [reviewId],
+  );
   return {
     databases: databases.map(({ id, name, tag, profile }) => ({
       id,

@@ -295,6 +295,7 @@ export const ROW_KIND_NAMES = Object.keys(ROW_KINDS) as RowKindName[];
 /** Tables of a review that are worked out from the rest, or kept to answer sooner: they do not travel. */
 export const MADE_ANEW = [
   ...['text_answer', 'job', 'merge_blocks', 'retrieval_columns', 'record_patch', 'review_columns', 'columns_patch', 'set_aside'],
+  ...['work_tally', 'kept_figure', 'find_state', 'find_part', 'find_word'],
   // Records on their way; what came of them is a file of a retrieval.
   'search_taking',
   ...[

@@ -24,7 +24,7 @@ export async function nextSteps(ctx: Context, state: ReviewState, overview: Over
   if ((await criteriaOf(ctx, review.id)).length === 0) add('question', 'question', 'say what the review asks of a source');
   if (overview.records === 0 && !overview.working) add('retrieve', 'retrieve', 'add a database and import its files');
   if (overview.working || overview.works === 0) return steps;
-  const pairs = await partOf(ctx, review.id, 'pairs-to-settle', ['review', 'merge_ruling'], () => pairsToSettle(ctx, review.id));
+  const pairs = await partOf(ctx, review.id, 'pairs-to-settle', ['whole', 'merge_ruling'], () => pairsToSettle(ctx, review.id));
   if (pairs) add('merge', 'merge/pairs', `${many(pairs, 'pair', 'pairs')} of records to settle`);
   if (review.sieve.length <= 1) add('sieve', 'sieve', 'add the limiters');
   let held = 0;

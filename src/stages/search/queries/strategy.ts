@@ -3,10 +3,11 @@ import { type Setting, settingsFor } from '@/core/parity';
 import { isoToDay } from '@/core/record';
 import { blockQuery, type QueryDialect, queryOf } from '@/core/search/blocks';
 import { type HandLine, handLines, type SearchFacts, writeAppendix } from '@/core/search/desk';
+import { partOf } from '@/platform/cache/parts';
 import { type Context, openReview } from '@/platform/context';
 import { CitationRound } from '@/platform/db/schema';
 import { schemeOf } from '@/stages/classify';
-import { databasesOf, retrievalsOf } from '@/stages/retrieve';
+import { databasesOf, fileStamp, retrievalsOf } from '@/stages/retrieve';
 import { doorsOf, sheetNow } from '../store/desk';
 import { latestRuns, readingsOf, savedView } from './desk-view';
 
@@ -46,6 +47,15 @@ export async function strategyView(ctx: Context, reviewId: string) {
 }
 export type StrategyView = Awaited<ReturnType<typeof strategyView>>;
 
+async function recordsAndWorks(em: EntityManager, reviewId: string) {
+  const [row] = await em.execute<[{ records: number; works: number }]>(
+    `select (select count(*)::int from record where review_id = ?) as records,
+            (select count(*)::int from work where review_id = ? and absorbed_by is null) as works`,
+    [reviewId, reviewId],
+  );
+  return row;
+}
+
 /** What is known of the search of a review, as it is published. */
 export async function searchFacts(ctx: Context, reviewId: string): Promise<SearchFacts> {
   const em = ctx.em as EntityManager;
@@ -57,11 +67,10 @@ export async function searchFacts(ctx: Context, reviewId: string): Promise<Searc
     await readingsOf(em, reviewId),
     await savedView(ctx, reviewId),
   ];
-  const [{ records, works }] = await em.execute<[{ records: number; works: number }]>(
-    `select (select count(*)::int from record where review_id = ?) as records,
-            (select count(*)::int from work where review_id = ? and absorbed_by is null) as works`,
-    [reviewId, reviewId],
-  );
+  const { records, works } = await partOf(ctx, reviewId, 'records-and-works', ['whole'], () => recordsAndWorks(em, reviewId), {
+    also: await fileStamp(ctx, reviewId),
+    stored: '1',
+  });
   const otherwise = await em.execute<SearchFacts['otherwise'][number][]>(
     `select f.way, f.place, count(*)::int as n from finding f join active_record r on r.review_id = f.review_id and r.no = f.record_no
      where f.review_id = ? group by 1, 2 order by 1, 2`,

@@ -15,8 +15,10 @@ import {
 } from '@/core/parity';
 import { type Columns, type Limiter, limiterWords, type SieveContext } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
+import { partOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
+import { shortHash } from '@/platform/short-hash';
 import { NOTHING, reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { databaseNames, databasesOf, retrievalsOf } from '@/stages/retrieve';
@@ -94,7 +96,8 @@ export async function parityView(ctx: Context, reviewId: string): Promise<Parity
   const key = JSON.stringify([review.sieve, review.asOf, review.parityTolerance, overrides, grounds.rows, grounds.databases]);
   const known = views.get(columns);
   if (known?.key === key) return known.view;
-  const view = await viewed(ctx, grounds);
+  const also = shortHash(`${columns.revision} ${key} ${JSON.stringify(grounds.state.scheme)}`);
+  const view = await partOf(ctx, reviewId, 'parity', ['whole'], () => viewed(ctx, grounds), { also, stored: '1' });
   views.set(columns, { key, view });
   return view;
 }

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { normaliseDoi } from '@/core/record';
 import type { Context } from '@/platform/context';
 import { reviewQuery } from '@/platform/verbs/declare';
+import { findInTexts } from '@/stages/classify';
 import { placeIn, reviewState } from '@/stages/decide';
 import { currentReasons } from '@/stages/question';
 import { outcomeWords } from '@/stages/sieve';
-import { findIndex } from '../store/find-index';
 
 export const FindWorks = z.strictObject({ find: z.string().trim().max(200) });
 
@@ -50,10 +50,10 @@ async function found(ctx: Context, reviewId: string, find: string): Promise<numb
     if (rows.length || doi) return rows.map((r) => r.no);
   }
   const words = find.split(/\s+/).filter(Boolean).slice(0, WORDS);
-  const index = await findIndex(ctx, reviewId);
-  if (!index) return byReading(ctx, reviewId, words, null);
-  const { keys, sure } = index.find(words);
-  return sure || keys.length === 0 ? keys : byReading(ctx, reviewId, words, keys);
+  const inTexts = await findInTexts(ctx, reviewId, words);
+  if (!inTexts) return byReading(ctx, reviewId, words, null);
+  const { numbers, sure } = inTexts;
+  return sure || numbers.length === 0 ? numbers : byReading(ctx, reviewId, words, numbers);
 }
 
 /** Works in whose texts all words stand as they were typed. @param among those that are to be read; null: all */

@@ -9,7 +9,7 @@ import {
   type Stage,
   type WorkState,
 } from '@/core/flow';
-import { WAY_WORDS, WAYS, type Way } from '@/core/found';
+import { WAY_WORDS, WAYS } from '@/core/found';
 import type { LinkType } from '@/core/merge';
 import { byLikely, HELD, LEFT, STOPPED } from '@/core/sieve';
 import {
@@ -23,7 +23,7 @@ import {
   saysKappa,
   wayTag,
 } from '@/core/write-up';
-import { stampsOf } from '@/platform/cache/parts';
+import { partOf, stampsOf } from '@/platform/cache/parts';
 import { derivedFrom } from '@/platform/cache/process-wide';
 import type { Context } from '@/platform/context';
 import { CitationRound, WorkLink } from '@/platform/db/schema';
@@ -64,39 +64,53 @@ export async function studiesOf(ctx: Context, reviewId: string): Promise<(work: 
 
 const FATES = { [LEFT]: 'through', [HELD]: 'held', [STOPPED]: 'stopped' } as const;
 
-interface RecordRow {
-  no: number;
-  work: number | null;
-  database_id: string | null;
-  way: Way | null;
+/** Records in works, or set aside, by their number: of which work, 0 for none, and where from, as a place among the sources. */
+interface PlacedRecords {
+  no: number[];
+  work: number[];
+  from: number[];
 }
 /** Records with their work, by the numbers of the columns: whatever puts them into other works makes those anew. */
-const known = derivedFrom<Int32Array, { rows: readonly RecordRow[]; tags: string; records: FactTables['records'] }>('fact-records');
+const known = derivedFrom<Int32Array, { tags: string; records: FactTables['records'] }>('fact-records');
 
 /** Records with where they are from. A database can get another tag while all works stay: then they are told anew. */
 async function recordFacts(ctx: Context, { review, columns }: ReviewState): Promise<FactTables['records']> {
   const last = known.get(columns.numbers);
-  const tags = new Map((await databasesOf(ctx, review.id)).map((d) => [d.id, d.tag]));
-  const told = JSON.stringify([...tags]);
+  const databases = await databasesOf(ctx, review.id);
+  const tags = [UNATTRIBUTED.tag, ...databases.map((d) => d.tag), ...WAYS.map(wayTag)];
+  const told = JSON.stringify(tags);
   if (last?.tags === told) return last.records;
-  const rows = last?.rows ?? (await readRecords(ctx, review.id));
-  const records = rows.map(({ no, work, database_id, way }) => ({
-    ...{ no, work },
-    database: way ? wayTag(way) : (tags.get(database_id ?? '') ?? UNATTRIBUTED.tag),
-  }));
-  known.set(columns.numbers, { rows, tags: told, records });
+  const placed = await partOf(
+    ctx,
+    review.id,
+    'fact-records',
+    ['whole', 'source_database', 'review_change'],
+    () => readRecords(ctx, review.id, [...databases.map((d) => d.id), ...WAYS]),
+    { large: true, stored: '1' },
+  );
+  const records = placed.no.map((no, i) => ({ no, work: placed.work[i] || null, database: tags[placed.from[i]!]! }));
+  known.set(columns.numbers, { tags: told, records });
   return records;
 }
 
-const readRecords = (ctx: Context, reviewId: string): Promise<RecordRow[]> =>
-  ctx.em.execute<RecordRow[]>(
-    `select r.no, m.work_no as work, r.database_id, o.way from active_record r
-     left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
-     left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
-     left join finding o on o.review_id = r.review_id and o.record_no = r.no
-     where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no`,
-    [reviewId],
+/** @param sources ids of databases, and names of other ways */
+async function readRecords(ctx: Context, reviewId: string, sources: readonly string[]): Promise<PlacedRecords> {
+  // As three texts: of as many rows the objects would take longer than the question.
+  const [row] = await ctx.em.execute<[Record<keyof PlacedRecords, string | null>]>(
+    `select string_agg(no::text, ',') as no, string_agg(work::text, ',') as work, string_agg("from"::text, ',') as "from" from (
+       select r.no, coalesce(m.work_no, 0) as work,
+         coalesce(array_position(?::text[], coalesce(o.way, r.database_id::text)), 0) as "from"
+       from active_record r
+       left join work_record m on m.review_id = r.review_id and m.record_no = r.no and m.active
+       left join set_aside a on a.review_id = r.review_id and a.record_no = r.no
+       left join finding o on o.review_id = r.review_id and o.record_no = r.no
+       where r.review_id = ? and (m.work_no is not null or a.record_no is not null) order by r.no
+     ) as placed`,
+    [`{${sources.join(',')}}`, reviewId],
   );
+  const numbers = (text: string | null): number[] => (text ? text.split(',').map(Number) : []);
+  return { no: numbers(row.no), work: numbers(row.work), from: numbers(row.from) };
+}
 
 /** The tables as they were made last, by the states that they tell: of a large review they take longer than all else. */
 const lastTables = derivedFrom<WorkState[], { key: string; tables: FactTables }>('fact-tables');
@@ -149,18 +163,23 @@ async function workFacts(ctx: Context, state: ReviewState, codeOf: (reason: stri
   });
   const said = (v: DecisionVerdict | undefined) => (v && v !== 'undo' ? v : '');
   return Array.from(columns.numbers, (no, i) => {
-    const [stops, holds] = [namesIn(state.run.stops[i]!), namesIn(state.run.holds[i]!)];
-    const { screening, fullText } = state.staged.get(no) ?? {};
+    const decided = state.staged.get(no);
+    // Written out: of hundreds of thousands, objects that are put together of others take ten times as long.
     return {
-      ...{ no, state: state.states[i] as WorkState, fate: FATES[outcomes.fate[i] as keyof typeof FATES], stops, holds },
-      likelyAt: likely.flatMap((l) => (l.decided[i] ? [l.id] : [])),
-      overridden: overridden.get(no) ?? [],
-      screening: said(screening?.verdict),
-      fullText: review.twoStages ? said(fullText?.verdict) : '',
+      no,
+      state: state.states[i] as WorkState,
+      fate: FATES[outcomes.fate[i] as keyof typeof FATES],
+      stops: namesIn(state.run.stops[i]!),
+      holds: namesIn(state.run.holds[i]!),
+      likelyAt: likely.length ? likely.flatMap((l) => (l.decided[i] ? [l.id] : [])) : NONE,
+      overridden: overridden.get(no) ?? NONE,
+      screening: said(decided?.screening?.verdict),
+      fullText: review.twoStages ? said(decided?.fullText?.verdict) : '',
       reason: state.states[i] === 'excluded' ? codeOf(state.decisions.get(no)!.reasonCode) : '',
     };
   });
 }
+const NONE: readonly string[] = [];
 
 async function sampleFacts(ctx: Context, reviewId: string): Promise<FactTables['sample']> {
   const spot = await latestSpot(ctx, reviewId);

@@ -1,11 +1,13 @@
 import { AXIS_LABELS } from '@/core/classify';
-import { boxesOf, flowRows } from '@/core/flow';
+import { boxesOf, flowRows, type WorkState } from '@/core/flow';
 import { peopleText } from '@/core/merge';
 import { isoToDay } from '@/core/record';
 import { prismaS } from '@/core/search/desk';
 import { axisValues, EVIDENCE_WORDS, LEFT, limiterWords, MASK_AXES } from '@/core/sieve';
 import { bitCount } from '@/core/vocabularies';
 import { FACTS, type Table } from '@/core/write-up';
+import { derivedFrom } from '@/platform/cache/process-wide';
+import type { ReviewState } from '@/stages/decide';
 import { checkTables } from './check-tables';
 import { AXIS_NAMES, type Source, stageOf, type WriteUpData } from './data';
 
@@ -130,7 +132,18 @@ function sourceTable(id: string, title: string, sources: readonly Source[], more
 
 /** How many works have a value for certain, by axis: kept, excluded, and of all that came through. */
 export function axisCounts({ state }: Pick<WriteUpData, 'state'>) {
-  const { columns, states, scheme, outcomes } = state;
+  const last = counted.get(state.states);
+  // Another sieve, decision or ruling makes the states anew.
+  const scheme = JSON.stringify(state.scheme);
+  if (last?.scheme === scheme) return last.counts;
+  const counts = countAxes(state);
+  counted.set(state.states, { scheme, counts });
+  return counts;
+}
+export type AxisCounts = ReturnType<typeof countAxes>;
+const counted = derivedFrom<WorkState[], { scheme: string; counts: AxisCounts }>('axis-counts');
+
+function countAxes({ columns, states, scheme, outcomes }: ReviewState) {
   return MASK_AXES.map((axis) => {
     const values = axisValues(axis, scheme);
     // The last row is for works of which it is open.
@@ -144,7 +157,6 @@ export function axisCounts({ state }: Pick<WriteUpData, 'state'>) {
     return { axis, label: AXIS_LABELS[axis], rows: rows.filter((r) => r.kept + r.excluded + r.through > 0) };
   });
 }
-export type AxisCounts = ReturnType<typeof axisCounts>;
 
 const axisTable = (data: WriteUpData): Table => ({
   id: 'axes',

@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
 import { Suspense } from 'react';
 import { reviewPage } from '@/app/review-page';
-import { decideQueue, pace, QUEUE_ORDERS, QUEUE_SHOWS, queueInput } from '@/stages/decide/queries/decide-queue';
+import { decideQueue, pace, packedQueue, QUEUE_SHOWS, queueInput } from '@/stages/decide/queries/decide-queue';
+import { QUEUE_ORDERS } from '@/stages/decide/queries/queue-orders';
 import { DecideScreen } from '@/stages/decide/screens/DecideScreen';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { reasonsOf } from '@/stages/question/store/reasons';
@@ -23,7 +24,7 @@ export default reviewPage('read', async (ctx, { id }, search) => {
         reviewId={id}
         input={input}
         choices={{ orders: QUEUE_ORDERS, shows: QUEUE_SHOWS, databases }}
-        queue={await decideQueue(ctx, state, input)}
+        queue={packedQueue(await decideQueue(ctx, state, input))}
         reasons={await reasonsOf(ctx, id, input.stage)}
         version={(await latestVersion(ctx.em, id))?.number ?? 0}
         pace={await pace(ctx, id, input.stage)}

@@ -7,7 +7,9 @@ import { MergeScreen } from '@/stages/merge/screens/MergeScreen';
 export const metadata: Metadata = { title: 'Merge' };
 
 export default reviewPage('read', async (ctx, { id }, search) => {
-  const between = String(search.between ?? '').split('-');
+  const between = String(search.between ?? '')
+    .split('-')
+    .filter(Boolean);
   return (
     <Suspense>
       <MergeScreen reviewId={id} view={await mergeView(ctx, id, between)} />
