@@ -25,7 +25,6 @@ export async function readAhead(ctx: Context, reviewId: string): Promise<void> {
 }
 
 const STEPS: ((ctx: Context, reviewId: string) => Promise<unknown>)[] = [
-  (ctx, id) => bringWordsForward(ctx.em, id),
   (ctx, id) => overview(reading(ctx), id),
   (ctx, id) => classifyView(reading(ctx), id),
   (ctx, id) => mergeView(reading(ctx), id),
@@ -33,4 +32,6 @@ const STEPS: ((ctx: Context, reviewId: string) => Promise<unknown>)[] = [
   (ctx, id) => retrieveView(reading(ctx), id),
   (ctx, id) => parityView(reading(ctx), id),
   (ctx, id) => flowFrame(reading(ctx), id),
+  // The longest comes last.
+  (ctx, id) => bringWordsForward(ctx.em, id),
 ];

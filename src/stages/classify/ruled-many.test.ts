@@ -42,6 +42,7 @@ test('a ruling on many works, done page by page at once, comes to what classifyi
   await importText(db, id, 'AA', entries.join('\n'));
   await db.work(id);
   const before = await stored(id);
+  expect(new Set((before.tallies as { kind: string }[]).map((t) => t.kind))).toEqual(new Set(['dispute', 'venue']));
   const picked = Array.from({ length: WORKS - 50 }, (_, i) => i + 1);
   const answer = await ruleAxis(db.context(), id, {
     ...{ axis: 'publicationType', codes: ['editorial'], workNo: null, workNos: picked },

@@ -14,7 +14,7 @@ import { columnsBasis } from '../store/columns-basis';
 import { readPage } from '../store/read-page';
 import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
 import { writeColumns, writePatch } from '../store/stored-columns';
-import { tallied } from '../store/tallies';
+import { TallySteps } from '../store/tally-steps';
 import { type Filed, judgingOf } from './judging';
 import { renewLikelyBasis } from './likely-proofs';
 import { pageJudge } from './page-judge';
@@ -128,7 +128,9 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
   const alone = emptyColumns(records, patch.databases, revision);
   const bitOf = membershipBits(databases);
   let [place, row] = [0, 0];
-  const judgePage = async (page: typeof works) => {
+  const steps = new TallySteps();
+  // A page at a time: others are answered between, where it is done in a process that answers.
+  for (const page of pagesOf(works, PAGE)) {
     const judged = await judgeWorks(
       tx,
       reviewId,
@@ -142,13 +144,10 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
         setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
       return { no, axes: storedAxes(classification, causes, judging.levels) };
     });
+    await steps.add(tx, reviewId, axes);
     await updateAxes(tx, reviewId, JSON.stringify(axes));
-  };
-  // A page at a time: others are answered between, where it is done in a process that answers.
-  for (const page of pagesOf(works, PAGE)) {
-    const numbers = page.map(({ no }) => no);
-    await tallied(tx, reviewId, numbers, () => judgePage(page));
   }
+  await steps.write(tx, reviewId);
   await writePatch(tx, reviewId, patch);
   await writeAlonePatch(tx, reviewId, alone);
   await tx.nativeUpdate(Review, { id: reviewId }, { revision });

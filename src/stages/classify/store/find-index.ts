@@ -127,11 +127,15 @@ export async function bringWordsForward(em: EntityManager, reviewId: string): Pr
     // Told before the works are read: if others are merged meanwhile, it is brought forward again.
     const [classified] = await tx.execute<{ whole: number }[]>('select whole from review_columns where review_id = ?', [reviewId]);
     if (!classified || (await isCurrent(tx, reviewId))) return;
-    const rows = await tx.execute<{ no: number; text: string }[]>(
-      `select w.no, ${TEXT_HASH} as text from work w where w.review_id = ? and w.absorbed_by is null order by w.no`,
+    // As two texts: rows of as many works would take more memory than all else.
+    const [row] = await tx.execute<[Record<'numbers' | 'texts', string | null>]>(
+      `select string_agg(no::text, ',') as numbers, string_agg(text::text, ',') as texts from (
+         select w.no, ${TEXT_HASH} as text from work w where w.review_id = ? and w.absorbed_by is null order by w.no
+       ) as each_work`,
       [reviewId],
     );
-    const works = new Map(rows.map((r) => [r.no, Number(r.text)]));
+    const texts = row.texts?.split(',') ?? [];
+    const works = new Map(row.numbers?.split(',').map((no, i) => [Number(no), Number(texts[i])]));
     const { next, missing } = await keepWhatHolds(tx, reviewId, works);
     for (let at = 0, part = next; at < missing.length; at += LARGEST, part++)
       await writePart(tx, reviewId, part, missing.slice(at, at + LARGEST), works);

@@ -8,21 +8,20 @@ type Tally = Pick<WorkTally, 'kind' | 'key' | 'doc' | 'works' | 'open'>;
 /**
  * Works that share a reason why an axis of theirs is disputed, and works by what the record that they show says of its
  * journal or press, with how many of them leave peer review open.
- * @param among a condition on a work `w`
  */
-const counted = (among: string) => `
+const COUNTED = `
   select kind, md5(doc::text) as key, doc, works, open from (
     select 'dispute' as kind, jsonb_build_object('axis', axis, 'kind', why, 'key', claims, 'label', label) as doc, works, 0 as open from (
       select a.key as axis, c->>'kind' as why, c->>'key' as claims, c->>'label' as label, count(*)::int as works
       from work w, jsonb_each(w.axes) a, jsonb_array_elements(a.value->'causes') c
-      where w.review_id = $1 and w.absorbed_by is null and jsonb_path_exists(w.axes, '$.*.causes') ${among} group by 1, 2, 3, 4
+      where w.review_id = $1 and w.absorbed_by is null and jsonb_path_exists(w.axes, '$.*.causes') group by 1, 2, 3, 4
     ) as disputes
     union all
     select 'venue', jsonb_build_object('container', container, 'issns', issns, 'isbns', isbns, 'publisher', publisher), works, open from (
       select w.container, r.item->'issns' as issns, r.item->'isbns' as isbns, r.item->>'publisher' as publisher, count(*)::int as works,
         (count(*) filter (where jsonb_array_length(w.axes->'peerReview'->'codes') > 1))::int as open
       from work w join record r on r.review_id = w.review_id and r.no = w.shown_record
-      where w.review_id = $1 and w.absorbed_by is null and w.container <> '' ${among} group by 1, 2, 3, 4
+      where w.review_id = $1 and w.absorbed_by is null and w.container <> '' group by 1, 2, 3, 4
     ) as venues
   ) as each_kind`;
 
@@ -32,46 +31,10 @@ export async function tallyAll(tx: EntityManager, reviewId: string): Promise<voi
   await runBound(
     tx,
     `insert into work_tally (review_id, kind, key, doc, works, open)
-     select $1, kind, key, doc, works, open from (${counted('')}) as now`,
+     select $1, kind, key, doc, works, open from (${COUNTED}) as now`,
     [reviewId],
   );
 }
-
-/**
- * Brings the counts forward when some works are classified again: what they counted for before is taken away, and what
- * they count for afterwards is added.
- * @param change classifies them again, in the transaction
- */
-export async function tallied<T>(tx: EntityManager, reviewId: string, works: readonly number[], change: () => Promise<T>): Promise<T> {
-  const before = await tallyOf(tx, reviewId, works);
-  const made = await change();
-  const steps = new Map<string, Tally>();
-  const add = (sign: 1 | -1) => (t: Tally) => {
-    const at = `${t.kind} ${t.key}`;
-    const known = steps.get(at) ?? { ...t, works: 0, open: 0 };
-    steps.set(at, { ...known, works: known.works + sign * t.works, open: known.open + sign * t.open });
-  };
-  before.forEach(add(-1));
-  (await tallyOf(tx, reviewId, works)).forEach(add(1));
-  const changed = [...steps.values()].filter((s) => s.works !== 0 || s.open !== 0);
-  if (changed.length) await write(tx, reviewId, changed);
-  return made;
-}
-
-async function write(tx: EntityManager, reviewId: string, steps: readonly Tally[]): Promise<void> {
-  await runBound(
-    tx,
-    `insert into work_tally (review_id, kind, key, doc, works, open)
-     select $1, s.kind, s.key, s.doc, s.works, s.open
-     from json_to_recordset($2::json) as s(kind text, key text, doc jsonb, works int, open int)
-     on conflict (review_id, kind, key) do update set works = work_tally.works + excluded.works, open = work_tally.open + excluded.open`,
-    [reviewId, JSON.stringify(steps)],
-  );
-  await runBound(tx, 'delete from work_tally where review_id = $1 and works = 0', [reviewId]);
-}
-
-const tallyOf = (tx: EntityManager, reviewId: string, works: readonly number[]) =>
-  runBound<Tally>(tx, counted('and w.no = any($2::int[])'), [reviewId, `{${works.join(',')}}`]);
 
 /** What was counted of a kind, those first that most works have. */
 export const talliesOf = (em: EntityManager, reviewId: string, kind: WorkTally['kind'], most: number | null): Promise<Tally[]> =>

@@ -47,7 +47,8 @@ async function stateNow(ctx: Context, reviewId: string): Promise<ReviewState> {
   return state;
 }
 
-function decidedOn({ outcomes, review, indexOf }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
+/** What follows for every work from the decisions on some. */
+export function decidedOn({ outcomes, review, indexOf }: SieveState, latest: ReadonlyMap<number, StagedDecisions>) {
   // A copy: others go on deciding while this is read.
   const staged = new Map(latest);
   const decisions = new Map<number, CurrentDecision>();
