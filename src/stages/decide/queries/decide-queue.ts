@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FLAGS } from '@/core/classify';
 import { isAgainstSieve, STAGES, type Stage, stateOf, type WorkState } from '@/core/flow';
+import { numbersAsText } from '@/core/numbers';
 import { LEFT } from '@/core/sieve';
 import { ALL, CODED_AXES, type CodedAxis, codesOf } from '@/core/vocabularies';
 import type { Context } from '@/platform/context';
@@ -93,7 +94,7 @@ export interface DecideQueue {
 
 /** The queue as a page is given it: one text of the numbers, since of hundreds of thousands each would be handed over by itself. */
 export type PackedQueue = Omit<DecideQueue, 'numbers'> & { numbers: string };
-export const packedQueue = (queue: DecideQueue): PackedQueue => ({ ...queue, numbers: queue.numbers.join(',') });
+export const packedQueue = (queue: DecideQueue): PackedQueue => ({ ...queue, numbers: numbersAsText(queue.numbers) });
 
 /** So many decisions can be taken back one after another. */
 const UNDO_DEPTH = 200;

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, renderHook, waitFor } from '@testing-library/react';
 import type { WorkDetail } from '@/client/types';
+import { numbersAsText } from '@/core/numbers';
 import { AServer, done } from '@/testing/a-server';
 import { said } from '@/testing/doubles/sonner';
 import type { PackedQueue } from '../queries/decide-queue';
@@ -15,7 +16,7 @@ const aWork = (no: number, verdict?: string, seenSeq = 0) =>
     ...{ staged: verdict ? { 'title-abstract': verdict } : {} },
     history: verdict ? [{ stage: 'title-abstract', reasonCode: '', grounds: 'It is.', page: '', note: '' }] : [],
   }) as unknown as WorkDetail;
-const GIVEN = { numbers: '1,2,3,4', decided: [], against: [], open: 4, total: 4 } as unknown as PackedQueue;
+const GIVEN = { numbers: numbersAsText([1, 2, 3, 4]), decided: [], against: [], open: 4, total: 4 } as unknown as PackedQueue;
 const typed = { grounds: 'It fits.', page: '', note: '' };
 
 let server: AServer;

@@ -1,6 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { WorkState } from '@/core/flow';
+import { textAsNumbers } from '@/core/numbers';
 import type { PackedQueue } from '../queries/decide-queue';
 
 export interface Decided {
@@ -23,7 +24,7 @@ export function useQueue(given: PackedQueue): [Queue, (no: number, decided: Deci
   const [changes, setChanges] = useState<ReadonlyMap<number, Decided>>(new Map());
   // What the server gave is taken apart once, not with every decision: it may be hundreds of thousands of works.
   const stood = useMemo(() => {
-    const numbers = given.numbers ? given.numbers.split(',').map(Number) : [];
+    const numbers = textAsNumbers(given.numbers);
     const decided = new Map(given.decided.map(([no, state, reasonCode]) => [no, { state, reasonCode }] as const));
     const own = new Uint8Array(numbers.reduce((most, no) => Math.max(most, no), 0) + 1);
     for (const no of numbers) own[no] = 1;

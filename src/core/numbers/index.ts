@@ -1,0 +1,1 @@
+export { numbersAsText, textAsNumbers } from './number-text';
