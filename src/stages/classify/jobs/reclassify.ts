@@ -14,7 +14,7 @@ import { columnsBasis } from '../store/columns-basis';
 import { readPage } from '../store/read-page';
 import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
 import { writeColumns, writePatch } from '../store/stored-columns';
-import { TallySteps } from '../store/tally-steps';
+import { COUNTS_FOR, type CountsFor, TallySteps } from '../store/tally-steps';
 import { type Filed, judgingOf } from './judging';
 import { renewLikelyBasis } from './likely-proofs';
 import { pageJudge } from './page-judge';
@@ -112,8 +112,10 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
     [reviewId, `{${workNos.join(',')}}`],
   );
   const recordsOf = worksOf(members);
-  const works = await tx.execute<{ no: number; membership: string | number; flags: Flag[] }[]>(
-    'select no, membership, flags from work where review_id = ? and absorbed_by is null and no = any(?::int[]) order by no',
+  const works = await runBound<{ no: number; membership: string | number; flags: Flag[] } & CountsFor>(
+    tx,
+    `select w.no, w.membership, w.flags, ${COUNTS_FOR} from work w
+     where w.review_id = $1 and w.absorbed_by is null and w.no = any($2::int[]) order by w.no`,
     [reviewId, `{${[...recordsOf.keys()].join(',')}}`],
   );
   if (works.length === 0) return review.revision;
@@ -137,14 +139,15 @@ export async function reclassifyWorks(tx: EntityManager, review: Review, workNos
       judging,
       page.map(({ no }) => [no, recordsOf.get(no)!] as const),
     );
-    const axes = page.map(({ no, membership, flags }, i) => {
+    const axes = page.map(({ no, membership, flags, ...was }, i) => {
       const { members: own, classification, causes } = judged[i]!;
       setRow(patch, place++, { number: no, classification, membership: Number(membership), flags });
       for (const m of own)
         setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
-      return { no, axes: storedAxes(classification, causes, judging.levels) };
+      const stored = storedAxes(classification, causes, judging.levels);
+      steps.add(no, was, stored);
+      return { no, axes: stored };
     });
-    await steps.add(tx, reviewId, axes);
     await updateAxes(tx, reviewId, JSON.stringify(axes));
   }
   await steps.write(tx, reviewId);

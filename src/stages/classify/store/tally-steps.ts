@@ -6,11 +6,17 @@ type Axes = ReturnType<typeof storedAxes>;
 /** An axis that is disputed, and why, as it is counted. */
 type Dispute = readonly [axis: string, kind: string, key: string, label: string];
 
-interface Before {
-  no: number;
+/** What a work counts for by its axes as they are stored: to be read of a work `w` with `COUNTS_FOR`, before it is changed. */
+export interface CountsFor {
+  /** Whether its peer review is open. */
   open: boolean;
   disputes: Dispute[] | null;
 }
+export const COUNTS_FOR = `jsonb_array_length(w.axes->'peerReview'->'codes') > 1 as open,
+  case when jsonb_path_exists(w.axes, '$.*.causes') then (
+    select jsonb_agg(jsonb_build_array(a.key, c->>'kind', c->>'key', c->>'label'))
+    from jsonb_each(w.axes) a, jsonb_array_elements(a.value->'causes') c where jsonb_exists(a.value, 'causes')
+  ) end as disputes`;
 
 const disputesIn = (axes: Axes): Dispute[] =>
   Object.entries(axes).flatMap(([axis, { causes }]) => (causes ?? []).map((c) => [axis, c.kind, c.key, c.label] as const));
@@ -23,27 +29,12 @@ export class TallySteps {
   private readonly disputes = new Map<string, { dispute: Dispute; step: number }>();
   private readonly open: { no: number; step: number }[] = [];
 
-  /** @param now works with their axes as they will be stored; to be called before they are */
-  async add(tx: EntityManager, reviewId: string, now: readonly { no: number; axes: Axes }[]): Promise<void> {
-    const rows = await runBound<Before>(
-      tx,
-      `select w.no, jsonb_array_length(w.axes->'peerReview'->'codes') > 1 as open,
-         case when jsonb_path_exists(w.axes, '$.*.causes') then (
-           select jsonb_agg(jsonb_build_array(a.key, c->>'kind', c->>'key', c->>'label'))
-           from jsonb_each(w.axes) a, jsonb_array_elements(a.value->'causes') c where jsonb_exists(a.value, 'causes')
-         ) end as disputes
-       from work w where w.review_id = $1 and w.no = any($2::int[])`,
-      [reviewId, `{${now.map((w) => w.no).join(',')}}`],
-    );
-    const before = new Map(rows.map((r) => [r.no, r]));
-    for (const { no, axes } of now) {
-      const was = before.get(no);
-      if (!was) continue;
-      for (const dispute of was.disputes ?? []) this.step(dispute, -1);
-      for (const dispute of disputesIn(axes)) this.step(dispute, 1);
-      const open = axes.peerReview.codes.length > 1;
-      if (open !== was.open) this.open.push({ no, step: open ? 1 : -1 });
-    }
+  /** @param axes of the work as they will be stored */
+  add(no: number, was: CountsFor, axes: Axes): void {
+    for (const dispute of was.disputes ?? []) this.step(dispute, -1);
+    for (const dispute of disputesIn(axes)) this.step(dispute, 1);
+    const open = axes.peerReview.codes.length > 1;
+    if (open !== was.open) this.open.push({ no, step: open ? 1 : -1 });
   }
 
   private step(dispute: Dispute, by: 1 | -1) {
