@@ -36,7 +36,6 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
     // Works that are known to belong are looked for among what came, so that nobody waits for it later.
     await knownList({ ...ctx, em: ctx.em.fork() }, reviewId);
     await progress.write({ state: 'done', message: '' });
-    if (job.kind === 'classify-review' || job.kind === 'reclassify') await readAhead(ctx, reviewId);
   } catch (error) {
     if (error instanceof Cancelled) return await cancelled(ctx, job);
     console.error('[job]', job.kind, jobId, error);
@@ -49,6 +48,8 @@ export async function runJob(ctx: Context, reviewId: string, jobId: string, last
   } finally {
     clearInterval(heartbeat);
   }
+  // The job is done, whatever becomes of this.
+  if (job.kind === 'classify-review' || job.kind === 'reclassify') await readAhead(ctx, reviewId);
 }
 
 /** A review whose works cannot all be classified in place is merged anew: that sets aside what cannot be processed. */

@@ -35,7 +35,8 @@ export interface FoundInTexts {
 
 /** @returns null while the words of a large review are not known as it stands */
 export async function findInTexts(ctx: Context, reviewId: string, words: readonly string[]): Promise<FoundInTexts | null> {
-  if (!(await isCurrent(ctx.em, reviewId))) {
+  // A second time when works were merged while the first was under way.
+  for (let turn = 0; turn < 2 && !(await isCurrent(ctx.em, reviewId)); turn++) {
     // With a connection of its own, since it goes on when this request is answered.
     const forward = once(`find-index|${reviewId}`, () => bringWordsForward(ctx.em.fork(), reviewId));
     if ((await worksOf(ctx.em, reviewId)) > MOST_AT_ONCE) {
