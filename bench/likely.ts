@@ -19,7 +19,8 @@ import { CODED_AXES, codesOf, maskOf } from '@/core/vocabularies';
 import { allLots } from '../training/lots';
 import { fit, STRICTNESS } from '../training/regression';
 import { toldRecords } from './classifying';
-import { row, seconds } from './print';
+import { barePass, best, growth } from './growth';
+import { row } from './print';
 
 const STATED = 0.95;
 const share = (k: number, n: number): string => {
@@ -105,6 +106,9 @@ async function speed() {
   rate(`shares of ${about}: all axes of all`, records.length, () => {
     for (const r of records) packedShares(r);
   });
+  const texts = records.map((r) => `${r.title} ${r.abstract}`);
+  rate('the limit: every letter of the same texts looked at once', texts.length, () => barePass(texts));
+  growth('shares, all axes', (i) => packedShares(records[i % records.length]!));
   const packed = records.map((r) => packedShares(r));
   const calibration = calibrate(LOT_PROOFS.design);
   const { values } = CODED_AXES.design;
@@ -120,14 +124,4 @@ async function speed() {
   });
 }
 
-/** How many a second: the best of three rounds, after one to warm up. */
-function rate(what: string, works: number, round: () => void) {
-  round();
-  let best = 0;
-  for (let i = 0; i < 3; i++) {
-    const from = process.hrtime.bigint();
-    round();
-    best = Math.max(best, works / seconds(from));
-  }
-  row(what, `${best.toFixed(0)} a second`);
-}
+const rate = (what: string, works: number, round: () => void) => row(what, `${best(works, round).toFixed(0)} a second`);

@@ -32,7 +32,7 @@ console.log(`${machine()}\n`);
 if (wants('reading')) reading();
 if (wants('importing')) await importing(['ris', 'nbib', 'pubmed-xml']);
 if (wants('outside')) await outside();
-if (wants('merging')) merging();
+if (wants('merging')) await merging();
 if (wants('classifying')) await classifying();
 if (wants('likely')) await likely();
 if (wants('pointing')) await pointing();

@@ -1,0 +1,42 @@
+import { expect } from '@playwright/test';
+import { floors, stage } from './floors';
+import { verb, watch } from './helpers';
+import { test } from './test';
+
+test('what is picked while the page is being asked for anew stays picked, be it the third pick since', async ({ page }) => {
+  const problems = watch(page);
+  const review = await floors(page, 'Knee pads: picked meanwhile');
+  await verb(page, review, 'merge-again', {});
+  // The page comes, with the address of when it was asked for, once all is picked.
+  let asked = () => {};
+  let pass = () => {};
+  const asksAnew = new Promise<void>((done) => {
+    asked = done;
+  });
+  const passed = new Promise<void>((done) => {
+    pass = done;
+  });
+  let gone = false;
+  await page.route(/\/sieve\?.*_rsc=/, async (route) => {
+    const goes = !gone && !route.request().headers()['next-router-prefetch'];
+    gone ||= goes;
+    if (goes || route.request().headers()['next-router-prefetch']) return route.continue();
+    asked();
+    await passed;
+    await route.continue();
+  });
+  await stage(page, 'Sieve').click();
+  await expect(page.getByText(/\d+ held/).first()).toBeVisible();
+  await asksAnew;
+  for (const name of [/^Refereed The item/, /^Upper half of the ladder/, /^Last 10 years To the day/]) {
+    await page.getByRole('button', { name: 'Add limiter' }).click();
+    await page.getByRole('dialog').getByRole('button', { name }).click();
+  }
+  await expect(page.getByLabel('Years', { exact: true })).toBeVisible();
+  pass();
+  await page.getByLabel('Years', { exact: true }).fill('30');
+  await expect(page.getByRole('row', { name: /Last 30 years/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Years', { exact: true })).toHaveValue('10');
+  expect(problems).toEqual([]);
+});

@@ -1,0 +1,95 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { act, renderHook } from '@testing-library/react';
+import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
+import type { ReactNode } from 'react';
+import { useUrlState } from './use-url-state';
+
+const query = () => window.location.search.slice(1);
+
+/** A page whose router says what the address is: at once, or late, as after a page that was asked for anew. */
+function aPage(path: string) {
+  window.history.pushState(null, '', path);
+  let said = new URLSearchParams(query());
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <PathnameContext.Provider value={window.location.pathname}>
+      <SearchParamsContext.Provider value={said}>{children}</SearchParamsContext.Provider>
+    </PathnameContext.Provider>
+  );
+  const hook = renderHook(() => useUrlState(), { wrapper });
+  /** The router has the page, and puts the address of it where the address is. */
+  const comes = (of: string) => {
+    window.history.replaceState(null, '', of ? `?${of}` : window.location.pathname);
+    said = new URLSearchParams(of);
+    act(() => hook.rerender());
+  };
+  const shown = () => hook.result.current[0].toString();
+  return {
+    comes,
+    shown,
+    set: (changes: Record<string, string | null>) => act(() => hook.result.current[1](changes)),
+    unmount: hook.unmount,
+  };
+}
+
+test('a change stands in the address beside what else it holds, and null takes it out', () => {
+  const page = aPage('/one?kept=1');
+  page.set({ limiter: 'a' });
+  expect(query()).toBe('kept=1&limiter=a');
+  page.set({ kept: null, limiter: 'b c' });
+  expect(query()).toBe('limiter=b+c');
+});
+
+test('a change shows before the router tells of it; a link to somewhere else on the page shows what it leads to', () => {
+  const page = aPage('/shown?row=1');
+  page.set({ row: '2' });
+  expect(page.shown()).toBe('row=2');
+  page.comes('row=1');
+  expect(page.shown()).toBe('row=2');
+  page.comes('row=7');
+  expect(page.shown()).toBe('row=7');
+  page.comes('row=2');
+  expect(page.shown()).toBe('row=2');
+});
+
+test.each([1, 2, 5])(
+  '%i picks made while the page was being asked for anew stay, though the page comes with the address of before',
+  (picks) => {
+    const page = aPage(`/picks-${picks}?limiter=first`);
+    for (let i = 1; i <= picks; i++) page.set({ limiter: `pick ${i}` });
+    page.comes('limiter=first');
+    expect(query()).toBe(`limiter=pick+${picks}`);
+    if (picks > 1) page.comes('limiter=pick+1');
+    expect(query()).toBe(`limiter=pick+${picks}`);
+  },
+);
+
+test('picks of two parts of a page are one: neither brings back what the other left', () => {
+  const one = aPage('/parts?row=1');
+  one.set({ row: '2' });
+  const other = aPage('/parts?row=2');
+  other.set({ row: '1' });
+  one.comes('row=1');
+  expect(query()).toBe('row=1');
+});
+
+test('an address that was not left here, or left long ago, is taken as it comes', () => {
+  const page = aPage('/taken?row=1');
+  page.set({ row: '2' });
+  page.comes('row=9');
+  expect(query()).toBe('row=9');
+  page.set({ row: '3' });
+  jest.spyOn(Date, 'now').mockReturnValue(Date.now() + 31_000);
+  page.comes('row=1');
+  expect(query()).toBe('row=1');
+  jest.restoreAllMocks();
+});
+
+test('what was changed on another page is nothing to this one', () => {
+  const page = aPage('/there?row=1');
+  page.set({ row: '2' });
+  page.unmount();
+  const here = aPage('/here?row=2');
+  here.comes('row=1');
+  expect(query()).toBe('row=1');
+});
