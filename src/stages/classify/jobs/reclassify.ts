@@ -1,21 +1,18 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Flag } from '@/core/classify';
-import { type Judging, judgeAlone, judgeWork, membershipBits, storedAxes } from '@/core/judge';
-import { emptyColumns, pageWriter, setRow } from '@/core/sieve';
-import type { PackedClaims } from '@/core/storage';
+import { emptyColumns, pageWriter } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { runBound } from '@/platform/db/client';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
 import { inOrder } from '@/platform/threads/in-order';
 import { staleClaims, updateClaims } from '@/stages/merge';
-import { asideOf, faultyAside, readClaims, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
+import { faultyAside, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
 import { readPage } from '../store/read-page';
-import { AloneBuilder, writeAlone, writeAlonePatch } from '../store/records-alone';
-import { writeColumns, writePatch } from '../store/stored-columns';
-import { COUNTS_FOR, type CountsFor, TallySteps } from '../store/tally-steps';
-import { type Filed, judgingOf } from './judging';
+import { AloneBuilder, writeAlone } from '../store/records-alone';
+import { writeColumns } from '../store/stored-columns';
+import { judgingOf } from './judging';
 import { renewLikelyBasis } from './likely-proofs';
 import { pageJudge } from './page-judge';
 
@@ -100,104 +97,6 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
   });
 }
 
-/**
- * Classifies some works again at once, as after a ruling, and patches the columns. Must run under the review's lock.
- * @returns the new revision
- */
-export async function reclassifyWorks(tx: EntityManager, review: Review, workNos: readonly number[]): Promise<number> {
-  const reviewId = review.id;
-  const databases = await tx.find(SourceDatabase, { reviewId }, { orderBy: { position: 'asc' } });
-  const members = await tx.execute<{ work_no: number; record_no: number }[]>(
-    'select work_no, record_no from work_record where review_id = ? and active and work_no = any(?::int[]) order by work_no, record_no',
-    [reviewId, `{${workNos.join(',')}}`],
-  );
-  const recordsOf = worksOf(members);
-  const works = await runBound<{ no: number; membership: string | number; flags: Flag[] } & CountsFor>(
-    tx,
-    `select w.no, w.membership, w.flags, ${COUNTS_FOR} from work w
-     where w.review_id = $1 and w.absorbed_by is null and w.no = any($2::int[]) order by w.no`,
-    [reviewId, `{${[...recordsOf.keys()].join(',')}}`],
-  );
-  if (works.length === 0) return review.revision;
-  const judging = await judgingOf(tx, review, databases);
-  const revision = review.revision + 1;
-  const patch = emptyColumns(
-    works.length,
-    databases.map((d) => d.id),
-    revision,
-  );
-  const records = works.reduce((n, { no }) => n + recordsOf.get(no)!.length, 0);
-  const alone = emptyColumns(records, patch.databases, revision);
-  const bitOf = membershipBits(databases);
-  let [place, row] = [0, 0];
-  const steps = new TallySteps();
-  // A page at a time: others are answered between, where it is done in a process that answers.
-  for (const page of pagesOf(works, PAGE)) {
-    const judged = await judgeWorks(
-      tx,
-      reviewId,
-      judging,
-      page.map(({ no }) => [no, recordsOf.get(no)!] as const),
-    );
-    const axes = page.map(({ no, membership, flags, ...was }, i) => {
-      const { members: own, classification, causes } = judged[i]!;
-      setRow(patch, place++, { number: no, classification, membership: Number(membership), flags });
-      for (const m of own)
-        setRow(alone, row++, { number: m.no, classification: judgeAlone(judging, own, m, classification), membership: bitOf(m) });
-      const stored = storedAxes(classification, causes, judging.levels);
-      steps.add(no, was, stored);
-      return { no, axes: stored };
-    });
-    await updateAxes(tx, reviewId, JSON.stringify(axes));
-  }
-  await steps.write(tx, reviewId);
-  await writePatch(tx, reviewId, patch);
-  await writeAlonePatch(tx, reviewId, alone);
-  await tx.nativeUpdate(Review, { id: reviewId }, { revision });
-  return revision;
-}
-
-export interface JudgedWork extends ReturnType<typeof judgeWork> {
-  no: number;
-  members: Filed[];
-}
-
-type WorkMembers = readonly (readonly [number, readonly number[]])[];
-
-/** Judges works by the claims that are stored for their records. */
-export async function judgeWorks(
-  tx: EntityManager,
-  reviewId: string,
-  judging: Judging,
-  works: WorkMembers,
-  more: Parameters<typeof judgeWork>[2] = [],
-): Promise<JudgedWork[]> {
-  const read = await readMembers(tx, reviewId, works);
-  return works.map(([no, records]) => {
-    const members = records.map((r) => read.get(r)!);
-    try {
-      return { no, members, ...judgeWork(judging, members, more) };
-    } catch (error) {
-      throw new Unprocessable(records.map((r) => asideOf(r, 'classify', error)));
-    }
-  });
-}
-
-/** The records of some works with their claims. */
-async function readMembers(tx: EntityManager, reviewId: string, works: WorkMembers): Promise<Map<number, Filed>> {
-  const all = `{${works.flatMap(([, records]) => records).join(',')}}`;
-  const rows = await tx.execute<Omit<Filed, 'doc'>[]>(
-    'select no, file_id, database_id, stable_name from record where review_id = ? and no = any(?::int[])',
-    [reviewId, all],
-  );
-  const docs = await tx.execute<{ record_no: number; doc: PackedClaims }[]>(
-    'select record_no, doc from record_claims where review_id = ? and record_no = any(?::int[])',
-    [reviewId, all],
-  );
-  const claims = readClaims(docs);
-  return new Map(rows.map((r) => [r.no, { ...r, doc: claims.get(r.no)! }]));
-}
-
 export function worksOf(members: readonly { work_no: number; record_no: number }[]): Map<number, number[]> {
   const works = new Map<number, number[]>();
   for (const m of members) {
@@ -208,12 +107,12 @@ export function worksOf(members: readonly { work_no: number; record_no: number }
   return works;
 }
 
-function* pagesOf<T>(items: readonly T[], size: number): Generator<T[]> {
+export function* pagesOf<T>(items: readonly T[], size: number): Generator<T[]> {
   for (let at = 0; at < items.length; at += size) yield items.slice(at, at + size);
 }
 
 /** @param axes rows as JSON: a work's number, and its axes. Those that are as they were are not written again. */
-const updateAxes = (tx: EntityManager, reviewId: string, axes: string) =>
+export const updateAxes = (tx: EntityManager, reviewId: string, axes: string) =>
   runBound(
     tx,
     `update work set axes = f.axes from json_to_recordset($1::json) as f(no int, axes jsonb)

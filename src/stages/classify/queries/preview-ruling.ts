@@ -7,7 +7,8 @@ import { SourceDatabase } from '@/platform/db/schema';
 import { reviewQuery } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
 import { judgingOf } from '../jobs/judging';
-import { judgeWorks, worksOf } from '../jobs/reclassify';
+import { worksOf } from '../jobs/reclassify';
+import { judgeWorks } from '../jobs/reclassify-works';
 import { causeSchema, membersOf, pickedWorks, unknownCodes, worksWith } from '../store/ruled-works';
 import { schemeOf } from '../store/scheme-of';
 

@@ -6,7 +6,7 @@ import { venueKey } from '@/core/venues';
 import { Review, type RulingRow } from '@/platform/db/schema';
 import { queueReclassify } from '@/platform/queue/queue';
 import { Unprocessable } from '@/stages/retrieve';
-import { reclassifyWorks } from '../jobs/reclassify';
+import { reclassifyWorks } from '../jobs/reclassify-works';
 
 /** More works than this are classified again in the background; fewer at once. */
 const AT_ONCE = 10_000;

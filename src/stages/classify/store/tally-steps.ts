@@ -38,7 +38,7 @@ export class TallySteps {
   }
 
   private step(dispute: Dispute, by: 1 | -1) {
-    const key = JSON.stringify(dispute);
+    const key = dispute.join('\u0000');
     const known = this.disputes.get(key);
     if (known) known.step += by;
     else this.disputes.set(key, { dispute, step: by });
