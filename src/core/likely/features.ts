@@ -73,7 +73,7 @@ function isNew(id: number): boolean {
 
 /** @param placed whether anybody wants to know where the signs stand */
 export function readSigns(record: ReadOf, words: Words, placed = false): ReadSigns {
-  const { dimensions: size, values, weights } = wordVectors();
+  const { dimensions: size, weights } = wordVectors();
   const parts = DENSE_PARTS.map(() => new Float32Array(size));
   const [inTitle, inMethods, inAll] = parts as [Float32Array, Float32Array, Float32Array];
   const masses = [0, 0, 0];
@@ -103,7 +103,7 @@ export function readSigns(record: ReadOf, words: Words, placed = false): ReadSig
       const weight = weights[info.place]!;
       masses[2]! += weight;
       if (zone) masses[zone === 't' ? 0 : 1]! += weight;
-      lean(inAll, zone === 't' ? inTitle : zone === 'm' ? inMethods : null, values, info.place * size, weight);
+      lean(inAll, zone === 't' ? inTitle : zone === 'm' ? inMethods : null, info.place * size, weight);
     }
   };
   read(record.title.slice(0, 600), 0, 'title', 't');
@@ -126,34 +126,36 @@ export function readSigns(record: ReadOf, words: Words, placed = false): ReadSig
 }
 
 /** Adds a word's direction to the whole's, and to that of the part it stands in. */
-function lean(all: Float32Array, part: Float32Array | null, values: Float32Array, from: number, weight: number) {
+function lean(all: Float32Array, part: Float32Array | null, from: number, weight: number) {
+  const { values, steps } = wordVectors();
   const size = all.length;
   if (part)
     for (let d = 0; d < size; d++) {
-      const x = weight * values[from + d]!;
+      const x = weight * steps[values[from + d]!]!;
       all[d]! += x;
       part[d]! += x;
     }
-  else for (let d = 0; d < size; d++) all[d]! += weight * values[from + d]!;
+  else for (let d = 0; d < size; d++) all[d]! += weight * steps[values[from + d]!]!;
 }
 
 let filter: Prefilter | null = null;
+/** 1 for each way of telling that could stand in the text in hand. */
+const could = new Uint8Array(CONCEPTS.length);
 
-/** Ways of telling that could stand in a text, by one pass over it. */
-function candidatesIn(text: string): number[] {
+/** Notes which ways of telling could stand in a text, by one pass over it. */
+function noteCandidates(text: string) {
   filter ??= prefilterOf(CONCEPTS.map(({ pattern }, i) => [i, pattern] as const));
-  const could = new Uint8Array(CONCEPTS.length);
+  could.fill(0);
   for (const i of filter.always) could[i] = 1;
-  filter.scan.run(text, (i) => {
-    could[i] = 1;
-  });
-  return [...could.keys()].filter((i) => could[i]);
+  filter.scan.read(text, -1, [], could);
 }
 
 /** Each way of telling once a part of the record, with the first words that tell it; told more than once it is `k2:` too. */
 function addConcepts(text: string, field: 'title' | 'abstract', facts: Sign[]) {
   if (!text) return;
-  for (const i of candidatesIn(text)) {
+  noteCandidates(text);
+  for (let i = 0; i < could.length; i++) {
+    if (could[i] === 0) continue;
     const { name, pattern } = CONCEPTS[i]!;
     pattern.lastIndex = 0;
     const found = pattern.exec(text);

@@ -26,59 +26,20 @@ export const FACTS_WEIGH = 4;
  * How likely each class is, by the model alone.
  * @returns shares that sum to one, in the order of the model's classes
  */
-export const likelihoods = (model: Model, features: Features): Float64Array =>
-  likelihoodsAt(model, placesIn(model.places, features.signs), placesIn(model.factPlaces, features.facts), features);
-
-const placesIn = (places: ReadonlyMap<string, number>, signs: Features['signs']): number[] =>
-  signs.flatMap((s) => places.get(s.name) ?? []);
-
-/** The same, where it is known already at which places the signs and facts stand. */
-export function likelihoodsAt(
-  model: Model,
-  signs: readonly number[],
-  facts: readonly number[],
-  { facts: all, dense }: Pick<Features, 'facts' | 'dense'>,
-): Float64Array {
+export function likelihoods(model: Model, features: Features): Float64Array {
   const scores = Float64Array.from(model.bias);
+  const signs = placesIn(model.places, features.signs);
   add(scores, model.signs, signs, signShare(signs.length));
-  add(scores, model.facts, facts, signShare(all.length) * FACTS_WEIGH);
-  addDirections(scores, byClass(model), dense);
+  add(scores, model.facts, placesIn(model.factPlaces, features.facts), signShare(features.facts.length) * FACTS_WEIGH);
+  const n = scores.length;
+  features.dense.forEach((x, d) => {
+    for (let c = 0; c < n; c++) scores[c]! += x * model.dense[d * n + c]!;
+  });
   return softmax(scores);
 }
 
-/** Weights of the mean directions by dimension within class: so one class after the other is summed without being stored between. */
-const turned = new WeakMap<Model, Float64Array>();
-function byClass(model: Model): Float64Array {
-  const known = turned.get(model);
-  if (known) return known;
-  const n = model.classes.length;
-  const size = n === 0 ? 0 : model.dense.length / n;
-  const made = new Float64Array(model.dense.length);
-  for (let d = 0; d < size; d++) for (let c = 0; c < n; c++) made[c * size + d] = model.dense[d * n + c]!;
-  turned.set(model, made);
-  return made;
-}
-
-/** Three classes at a time: each sum waits for its own last addition, and three of them need not wait for each other. */
-function addDirections(scores: Float64Array, weights: Float64Array, dense: Float32Array) {
-  const size = dense.length;
-  for (let c = 0; c < scores.length; c += 3) {
-    const [from, n] = [c * size, Math.min(3, scores.length - c)];
-    let a = scores[c]!;
-    let b = n > 1 ? scores[c + 1]! : 0;
-    let e = n > 2 ? scores[c + 2]! : 0;
-    const [second, third] = [n > 1 ? from + size : from, n > 2 ? from + 2 * size : from];
-    for (let d = 0; d < size; d++) {
-      const x = dense[d]!;
-      a += x * weights[from + d]!;
-      b += x * weights[second + d]!;
-      e += x * weights[third + d]!;
-    }
-    scores[c] = a;
-    if (n > 1) scores[c + 1] = b;
-    if (n > 2) scores[c + 2] = e;
-  }
-}
+const placesIn = (places: ReadonlyMap<string, number>, signs: Features['signs']): number[] =>
+  signs.flatMap((s) => places.get(s.name) ?? []);
 
 function add(scores: Float64Array, weights: Float64Array, places: readonly number[], share: number) {
   const n = scores.length;

@@ -2,6 +2,7 @@ import { LIKELY_AXES, type LikelyAxis } from './axes';
 import type { Proof } from './conformal';
 import stored from './data/models.json' with { type: 'json' };
 import type { Model } from './model';
+import { byteWeights, type QuickModel, quickModel, weightsOf } from './quick-model';
 
 /** How often the sets of an axis held the true value, on works that the model had not learnt from. */
 export interface SetFigures {
@@ -57,29 +58,28 @@ export const LOT_PROOFS = Object.fromEntries(
 /** What the models are, to be made a name of: what was worked out by other models is worked out anew. */
 export const MODELS = LIKELY_AXES.map((a) => [AXES[a].classes, AXES[a].signs.bytes, AXES[a].facts.bytes, AXES[a].dense.bytes]);
 
-const made = new Map<LikelyAxis, Model>();
+const made = new Map<LikelyAxis, { model: Model; quick: QuickModel }>();
 
 /** The model of an axis, unpacked when it is first wanted. */
-export function modelOf(axis: LikelyAxis): Model {
+export const modelOf = (axis: LikelyAxis): Model => unpacked(axis).model;
+/** The same as it is used on many records. */
+export const quickModelOf = (axis: LikelyAxis): QuickModel => unpacked(axis).quick;
+
+function unpacked(axis: LikelyAxis): { model: Model; quick: QuickModel } {
   const known = made.get(axis);
   if (known) return known;
   const { classes, signs, facts, dense, bias } = AXES[axis];
+  const bytes = [byteWeights(signs), byteWeights(facts), byteWeights(dense)] as const;
   const model: Model = {
     classes,
     places: new Map(signs.names.map((name, i) => [name, i])),
-    signs: weightsOf(signs),
+    signs: weightsOf(bytes[0]),
     factPlaces: new Map(facts.names.map((name, i) => [name, i])),
-    facts: weightsOf(facts),
-    dense: weightsOf(dense),
+    facts: weightsOf(bytes[1]),
+    dense: weightsOf(bytes[2]),
     bias: Float64Array.from(bias),
   };
-  made.set(axis, model);
-  return model;
-}
-
-function weightsOf({ scale, bytes }: PackedWeights): Float64Array {
-  const raw = atob(bytes);
-  const weights = new Float64Array(raw.length);
-  for (let i = 0; i < raw.length; i++) weights[i] = ((raw.charCodeAt(i) << 24) >> 24) * scale;
-  return weights;
+  const both = { model, quick: quickModel(model, ...bytes) };
+  made.set(axis, both);
+  return both;
 }

@@ -2,8 +2,8 @@ import { designsOfPublication, leftOf, type RecordClaims } from '@/core/classify
 import { bitCount } from '@/core/vocabularies';
 import { LIKELY_AXES, type LikelyAxis } from './axes';
 import { type ReadOf, readSigns } from './features';
-import { likelihoodsAt } from './model';
-import { CLASSES, modelOf } from './models';
+import { CLASSES, modelOf, quickModelOf } from './models';
+import { Places, quickLikelihoods } from './quick-model';
 import { Words } from './words';
 
 /** Below this many letters of an abstract nothing is told that could be weighed: the rules stand. */
@@ -34,17 +34,19 @@ export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKEL
   if (record.abstract.length < FEWEST_LETTERS || axes.length === 0) return '';
   const known = weighed();
   const read = readSigns(record, known.words);
-  const signs = LIKELY_AXES.map((): number[] => []);
-  for (const id of read.ids) note(signs, known.signs[id]!);
-  const facts = LIKELY_AXES.map((): number[] => []);
+  for (const a of AXES) {
+    signs[a]!.length = 0;
+    facts[a]!.length = 0;
+  }
+  for (const id of read.ids) note(signs, known.signs, id);
   for (const { name } of read.facts) {
-    const at = known.facts.get(name);
-    if (at) note(facts, at);
+    const at = known.facts.ids.get(name);
+    if (at !== undefined) note(facts, known.facts.places, at);
   }
   let bytes = String.fromCharCode(axes.reduce((bits, axis) => bits | (1 << LIKELY_AXES.indexOf(axis)), 0));
   for (const axis of axes) {
     const a = LIKELY_AXES.indexOf(axis);
-    for (const share of likelihoodsAt(modelOf(axis), signs[a]!, facts[a]!, read))
+    for (const share of quickLikelihoods(quickModelOf(axis), signs[a]!, facts[a]!, read.facts.length, read.dense))
       bytes += String.fromCharCode(Math.min(255, Math.round(-PER_LN * Math.log(Math.max(share, 1e-12)))));
   }
   return btoa(bytes);
@@ -69,36 +71,42 @@ export function sharesOfAxes(packed: string, axes: readonly LikelyAxis[]): strin
   return btoa(String.fromCharCode(bits) + bytes);
 }
 
-/** Where a sign stands in the model of each axis, -1 where it has no weight: it is looked up once for all. */
+const AXES = LIKELY_AXES.map((_, a) => a);
+/** Of the record in hand, by axis. */
+const signs = LIKELY_AXES.map(() => new Places());
+const facts = LIKELY_AXES.map(() => new Places());
+
+/** Where a sign stands in the model of each axis, one after the other, -1 where it has no weight: looked up once for all. */
 interface Weighed {
   words: Words;
   /** By the signs' numbers. */
-  signs: readonly Int32Array[];
-  facts: ReadonlyMap<string, Int32Array>;
+  signs: Int32Array;
+  facts: { ids: ReadonlyMap<string, number>; places: Int32Array };
 }
 let made: Weighed | null = null;
 
 function weighed(): Weighed {
   if (made) return made;
   const signs = placesByName((axis) => modelOf(axis).places);
-  made = { words: new Words(signs.keys()), signs: [...signs.values()], facts: placesByName((axis) => modelOf(axis).factPlaces) };
+  made = { words: new Words(signs.ids.keys()), signs: signs.places, facts: placesByName((axis) => modelOf(axis).factPlaces) };
   return made;
 }
 
-function note(found: readonly number[][], at: Int32Array) {
-  for (let a = 0; a < at.length; a++) if (at[a]! >= 0) found[a]!.push(at[a]!);
+function note(found: readonly Places[], places: Int32Array, id: number) {
+  for (let a = 0; a < found.length; a++) {
+    const place = places[id * found.length + a]!;
+    if (place >= 0) found[a]!.add(place);
+  }
 }
 
-function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, number>): Map<string, Int32Array> {
-  const all = new Map<string, Int32Array>();
-  LIKELY_AXES.forEach((axis, a) => {
-    for (const [name, place] of placesOfAxis(axis)) {
-      const known = all.get(name) ?? new Int32Array(LIKELY_AXES.length).fill(-1);
-      known[a] = place;
-      all.set(name, known);
-    }
-  });
-  return all;
+/** All names with a number each, and by their numbers where each axis has them. */
+function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, number>): Weighed['facts'] {
+  const ids = new Map<string, number>();
+  for (const axis of LIKELY_AXES) for (const name of placesOfAxis(axis).keys()) if (!ids.has(name)) ids.set(name, ids.size);
+  const places = new Int32Array(ids.size * AXES.length).fill(-1);
+  for (const [a, axis] of LIKELY_AXES.entries())
+    for (const [name, place] of placesOfAxis(axis)) places[ids.get(name)! * AXES.length + a] = place;
+  return { ids, places };
 }
 
 /** The shares of a work, from those of its records that have any: their geometric mean. Null when none has. */
