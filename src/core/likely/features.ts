@@ -73,20 +73,49 @@ function isNew(id: number): boolean {
 
 /** @param placed whether anybody wants to know where the signs stand */
 export function readSigns(record: ReadOf, words: Words, placed = false): ReadSigns {
-  const { dimensions: size, weights } = wordVectors();
-  const parts = DENSE_PARTS.map(() => new Float32Array(size));
-  const [inTitle, inMethods, inAll] = parts as [Float32Array, Float32Array, Float32Array];
-  const masses = [0, 0, 0];
-  const ids: number[] = [];
-  const at: ReadSigns['at'] = [];
-  const facts: Sign[] = [];
   turn = (turn + 1) >>> 0 || 1;
-  const add = (id: number, field: Sign['field'], start: number, end: number) => {
+  const reading = new Reading(words, placed);
+  reading.read(record.title.slice(0, 600), 0, 'title', 't');
+  let labelled = false;
+  for (const { text, start, section } of sentencesOf(record.abstract.slice(0, MOST_READ))) {
+    if (section !== 'unlabelled') labelled = true;
+    const told = METHODS.includes(section) || (ABOUT.includes(section) && readsLikeMethods(text));
+    reading.read(text, start, 'abstract', told ? 'm' : '');
+  }
+  for (const word of record.container.toLowerCase().match(WORD)?.slice(0, 20) ?? [])
+    reading.add(words.idOf(`c:${stem(word)}`), 'record', 0, 0);
+  const facts: Sign[] = factsOf(record, labelled).map((fact) => ({ name: `f:${fact}`, field: 'record', start: 0, end: 0 }));
+  addConcepts(record.title.slice(0, 600), 'title', facts);
+  addConcepts(record.abstract.slice(0, MOST_READ), 'abstract', facts);
+  return { ids: reading.ids, at: reading.at, facts, dense: reading.dense() };
+}
+
+/** The words of a record as they are read: an object of its own and not functions within one, which each record would make anew. */
+class Reading {
+  readonly ids: number[] = [];
+  readonly at: ReadSigns['at'] = [];
+  private readonly size = wordVectors().dimensions;
+  private readonly inTitle = new Float32Array(this.size);
+  private readonly inMethods = new Float32Array(this.size);
+  private readonly inAll = new Float32Array(this.size);
+  /** What the words of the title, of the methods and of all weigh together. */
+  private readonly masses = [0, 0, 0];
+
+  constructor(
+    private readonly words: Words,
+    private readonly placed: boolean,
+  ) {}
+
+  add(id: number, field: Sign['field'], start: number, end: number): void {
     if (id < 0 || !isNew(id)) return;
-    ids.push(id);
-    if (placed) at.push([field, start, end]);
-  };
-  const read = (text: string, offset: number, field: 'title' | 'abstract', zone: 't' | 'm' | '') => {
+    this.ids.push(id);
+    if (this.placed) this.at.push([field, start, end]);
+  }
+
+  read(text: string, offset: number, field: 'title' | 'abstract', zone: 't' | 'm' | ''): void {
+    const { words, masses, size } = this;
+    const part = zone === 't' ? this.inTitle : zone === 'm' ? this.inMethods : null;
+    const { weights } = wordVectors();
     let before: WordInfo | null = null;
     let beforeAt = 0;
     WORD.lastIndex = 0;
@@ -94,35 +123,27 @@ export function readSigns(record: ReadOf, words: Words, placed = false): ReadSig
       const info = words.of(found[0]);
       const start = offset + found.index;
       const end = start + found[0].length;
-      add(info.alone, field, start, end);
-      if (zone) add(zone === 't' ? info.inTitle : info.inMethods, field, start, end);
-      if (before) add(words.pairOf(before, info), field, beforeAt, end);
+      this.add(info.alone, field, start, end);
+      if (zone) this.add(zone === 't' ? info.inTitle : info.inMethods, field, start, end);
+      if (before) this.add(words.pairOf(before, info), field, beforeAt, end);
       before = info;
       beforeAt = start;
       if (info.place < 0) continue;
       const weight = weights[info.place]!;
       masses[2]! += weight;
       if (zone) masses[zone === 't' ? 0 : 1]! += weight;
-      lean(inAll, zone === 't' ? inTitle : zone === 'm' ? inMethods : null, info.place * size, weight);
+      lean(this.inAll, part, info.place * size, weight);
     }
-  };
-  read(record.title.slice(0, 600), 0, 'title', 't');
-  let labelled = false;
-  for (const { text, start, section } of sentencesOf(record.abstract.slice(0, MOST_READ))) {
-    if (section !== 'unlabelled') labelled = true;
-    const told = METHODS.includes(section) || (ABOUT.includes(section) && readsLikeMethods(text));
-    read(text, start, 'abstract', told ? 'm' : '');
   }
-  for (const word of record.container.toLowerCase().match(WORD)?.slice(0, 20) ?? []) add(words.idOf(`c:${stem(word)}`), 'record', 0, 0);
-  for (const fact of factsOf(record, labelled)) facts.push({ name: `f:${fact}`, field: 'record', start: 0, end: 0 });
-  addConcepts(record.title.slice(0, 600), 'title', facts);
-  addConcepts(record.abstract.slice(0, MOST_READ), 'abstract', facts);
-  const dense = new Float32Array(size * parts.length);
-  parts.forEach((part, k) => {
-    const mass = masses[k]!;
-    if (mass > 0) for (let d = 0; d < size; d++) dense[k * size + d] = part[d]! / mass;
-  });
-  return { ids, at, facts, dense };
+
+  dense(): Float32Array {
+    const dense = new Float32Array(this.size * DENSE_PARTS.length);
+    for (const [k, part] of [this.inTitle, this.inMethods, this.inAll].entries()) {
+      const mass = this.masses[k]!;
+      if (mass > 0) for (let d = 0; d < this.size; d++) dense[k * this.size + d] = part[d]! / mass;
+    }
+    return dense;
+  }
 }
 
 /** Adds a word's direction to the whole's, and to that of the part it stands in. */
