@@ -5,6 +5,22 @@ import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks
 import type { ReactNode } from 'react';
 import { useUrlState } from './use-url-state';
 
+/** jsdom has no steps of the history: a number each, as browsers give them a key. */
+let steps = 0;
+const push = window.history.pushState.bind(window.history);
+window.history.pushState = (...args: Parameters<typeof push>) => {
+  steps++;
+  push(...args);
+};
+const navigation = {
+  get currentEntry() {
+    return { key: String(steps) };
+  },
+};
+beforeEach(() => {
+  Object.assign(window, { navigation });
+});
+
 const query = () => window.location.search.slice(1);
 
 /** A page whose router says what the address is: at once, or late, as after a page that was asked for anew. */
@@ -27,7 +43,7 @@ function aPage(path: string) {
   return {
     comes,
     shown,
-    set: (changes: Record<string, string | null>) => act(() => hook.result.current[1](changes)),
+    set: (changes: Record<string, string | null>, options?: { step: boolean }) => act(() => hook.result.current[1](changes, options)),
     unmount: hook.unmount,
   };
 }
@@ -92,4 +108,34 @@ test('what was changed on another page is nothing to this one', () => {
   const here = aPage('/here?row=2');
   here.comes('row=1');
   expect(query()).toBe('row=1');
+});
+
+test('who comes to the page again, by another step, is shown what the address says', () => {
+  const page = aPage('/again');
+  page.set({ row: '2' });
+  page.unmount();
+  aPage('/elsewhere').unmount();
+  const again = aPage('/again');
+  expect(again.shown()).toBe('');
+});
+
+test('a step opens what its way back closes', () => {
+  const page = aPage('/steps');
+  const before = steps;
+  page.set({ open: '1' }, { step: true });
+  expect([steps, query(), page.shown()]).toEqual([before + 1, 'open=1', 'open=1']);
+  // The browser has gone back: the router tells of it later.
+  steps = before;
+  window.history.replaceState(null, '', '/steps');
+  act(() => void window.dispatchEvent(new PopStateEvent('popstate')));
+  expect(page.shown()).toBe('');
+});
+
+test('where the browser tells no steps apart, what the router says is shown', () => {
+  Object.assign(window, { navigation: undefined });
+  const page = aPage('/no-steps?row=1');
+  page.set({ row: '2' });
+  expect(query()).toBe('row=2');
+  page.comes('row=1');
+  expect([query(), page.shown()]).toEqual(['row=1', 'row=1']);
 });

@@ -20,7 +20,7 @@ interface Changed {
   path: string;
   befores: { query: string; at: number }[];
   now: string;
-  entry: string | undefined;
+  entry: string;
 }
 let changed: Changed | null = null;
 const listeners = new Set<() => void>();
@@ -36,7 +36,7 @@ const change = (to: Changed | null) => {
   changed = to;
   for (const listener of listeners) listener();
 };
-/** The last change, if it is of this page and of this step of the history. */
+/** The last change, if it is of this page and of this step of the history. Where steps are not told apart, the router is believed. */
 const changedOf = (path: string) => (changed?.path === path && changed.entry === entry() ? changed : null);
 
 /**
@@ -65,8 +65,8 @@ export function useUrlState(): [URLSearchParams, (changes: Changes, options?: Se
       // Next keeps useSearchParams in step with the history API, without asking the server.
       if (step && was !== now) window.history.pushState(null, '', address(now));
       else window.history.replaceState(null, '', address(now));
-      // Where the browser does not tell steps apart, going back comes first.
-      change(step && !entry() ? null : { path, befores, now, entry: entry() });
+      const key = entry();
+      change(key === undefined ? null : { path, befores, now, entry: key });
     },
     [path],
   );
