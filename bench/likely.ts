@@ -33,6 +33,8 @@ const share = (k: number, n: number): string => {
 const FEWEST = 8;
 
 export async function likely() {
+  // First, so that memory is what it is made for, and not what the tables left.
+  await speed();
   for (const axis of LIKELY_AXES) {
     const { outside, inside } = FIGURES[axis];
     for (const lot of outside) line(`${axis}: ${lot.lot}, by models of the other lots`, lot);
@@ -40,7 +42,6 @@ export async function likely() {
     byClass(axis);
   }
   await byField();
-  await speed();
 }
 
 function line(what: string, f: SetFigures) {
