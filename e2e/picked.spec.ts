@@ -17,10 +17,12 @@ test('what is picked while the page is being asked for anew stays picked, be it 
     pass = done;
   });
   let gone = false;
+  let anew = 0;
   await page.route(/\/sieve\?.*_rsc=/, async (route) => {
     const goes = !gone && !route.request().headers()['next-router-prefetch'];
     gone ||= goes;
     if (goes || route.request().headers()['next-router-prefetch']) return route.continue();
+    anew++;
     asked();
     await passed;
     await route.continue();
@@ -34,6 +36,8 @@ test('what is picked while the page is being asked for anew stays picked, be it 
   }
   await expect(page.getByLabel('Years', { exact: true })).toBeVisible();
   pass();
+  // The router has dropped the page that was on its way: it is asked for once more.
+  await expect.poll(() => anew).toBeGreaterThan(1);
   await page.getByLabel('Years', { exact: true }).fill('30');
   await expect(page.getByRole('row', { name: /Last 30 years/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type EditConflict, mergeEdits } from '@/core/edits';
+import { refreshPage } from '@/ui/refresh-page';
 
 /** What a verb says of something that was saved whole, and what somebody else made of it meanwhile. */
 export type Saved<T> =
@@ -76,7 +77,7 @@ export function useAutosave<T>(key: string, initial: T, save: (value: T, seen: T
       else sessionStorage.removeItem(key);
       seen.current = stored;
       show({ state: 'saved' });
-      router.refresh();
+      refreshPage(router);
     });
   }, [key, save, router, put]);
 

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { type EditConflict, isSame, mergeEdits } from '@/core/edits';
+import { refreshPage } from '@/ui/refresh-page';
 import type { Saved } from './useAutosave';
 
 /**
@@ -25,7 +26,7 @@ export function useEdit<T>(given: T, save: (value: T, seen: T) => Promise<Saved<
       setValue(stored);
       setSeen(stored);
       toast(result.merged ? `${done} What somebody else changed meanwhile is in it.` : done);
-      router.refresh();
+      refreshPage(router);
     } else if (result.current !== undefined)
       setTheirs({ current: result.current, message: result.message, conflicts: result.conflicts ?? [] });
     else toast.error(result.message);

@@ -1,6 +1,7 @@
 'use client';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
+import { refreshPage } from '@/ui/refresh-page';
 import { forget, queryClient } from './query-client';
 import type { JobLine } from './types';
 import { useAsk } from './useAsk';
@@ -46,7 +47,7 @@ export function useRefreshAfterJobs(reviewId: string, given: JobLine[], page: bo
     if (before.current === active) return;
     before.current = active;
     forget(reviewId);
-    if (page) router.refresh();
+    if (page) refreshPage(router);
   }, [active, reviewId, router, page]);
   return jobs;
 }

@@ -1,6 +1,7 @@
 'use client';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import { addressHasChanged } from './refresh-page';
 
 /** A page that was asked for before a change of the address may come so much later, and bring the address of then. */
 const LATE_MS = 30_000;
@@ -65,6 +66,7 @@ export function useUrlState(): [URLSearchParams, (changes: Changes, options?: Se
       // Next keeps useSearchParams in step with the history API, without asking the server.
       if (step && was !== now) window.history.pushState(null, '', address(now));
       else window.history.replaceState(null, '', address(now));
+      addressHasChanged();
       const key = entry();
       change(key === undefined ? null : { path, befores, now, entry: key });
     },

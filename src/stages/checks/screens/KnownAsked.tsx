@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count } from '@/ui/words';
 import type { KnownLine } from '../queries/known-view';
 
@@ -16,7 +17,7 @@ export function KnownAsked({ reviewId, lines }: { reviewId: string; lines: Known
   async function rule(rulings: { number: number; record: number }[]) {
     const answer = await call(reviewId, 'rule-known', { rulings });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
   }
   // Of one work alone, title for title.
   const plain = lines.flatMap((l) => {

@@ -5,8 +5,8 @@ import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, plural } from '@/ui/words';
-
 import type { KnownTaken } from '../commands/add-known';
 
 /** Files that are not UTF-8 are most often in the Windows code page. */
@@ -39,7 +39,7 @@ export function KnownForm({ reviewId, first }: { reviewId: string; first: boolea
       });
     setTold(answer);
     setText('');
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <section aria-label="Import a list" className="mt-3">

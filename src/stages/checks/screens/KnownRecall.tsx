@@ -7,6 +7,7 @@ import { shareWords } from '@/core/checks';
 import { Figure } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, many } from '@/ui/words';
 import type { KnownFate, KnownLine, KnownView } from '../queries/known-view';
 import { KnownTable, MOST_SHOWN, type OnList } from './KnownList';
@@ -118,7 +119,7 @@ export function Fates({ reviewId, view, onList }: { reviewId: string; view: Know
   async function remove(numbers: number[], removed: boolean) {
     const answer = await call(reviewId, 'remove-known', { numbers, removed });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
     if (removed)
       toast(numbers.length === 1 ? 'Taken off the list.' : `${numbers.length} taken off the list.`, {
         action: { label: 'Undo', onClick: () => void remove(numbers, false) },
@@ -171,6 +172,6 @@ export function Fates({ reviewId, view, onList }: { reviewId: string; view: Know
   async function askAgain(line: KnownLine) {
     const answer = await call(reviewId, 'rule-known', { rulings: [{ number: line.number, record: null }] });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
   }
 }

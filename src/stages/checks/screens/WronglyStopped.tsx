@@ -6,6 +6,7 @@ import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { Pill, StateSquare } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import type { SampleWork } from '../queries/samples-view';
 
 /** Works of a sample that were stopped wrongly: each with the limiter that did it, what would let it through, and the way back. */
@@ -60,7 +61,7 @@ function Rescue({ reviewId, check, work }: { reviewId: string; check: number; wo
   const router = useRouter();
   const [reason, setReason] = useState<string | null>(null);
   const changed = () => {
-    router.refresh();
+    refreshPage(router);
   };
   async function rescue() {
     const input = { works: [work.no], limiters: work.stoppedBy.map((l) => l.id), fate: 'pass' as const, reason: reason! };

@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { cx } from '@/ui/cx';
 import { Explained } from '@/ui/explained';
 import { Select } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { useUrlState } from '@/ui/use-url-state';
 import { CopyDialog } from './CopyScheme';
 import { CellDialog } from './SchemeCell';
@@ -50,7 +51,7 @@ export function SchemeScreen({ reviewId, schemes: given, current, kind }: Scheme
     const answer = await call(reviewId, 'drop-scheme', { id: scheme.id });
     if (!answer.ok) return void toast.error(answer.message);
     setParams({ scheme: null });
-    router.refresh();
+    refreshPage(router);
     setSchemes((old) => old.filter((s) => s.scheme.id !== scheme.id));
   }
   const kinds = Object.entries(scheme.kinds);

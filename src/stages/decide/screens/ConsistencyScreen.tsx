@@ -9,6 +9,7 @@ import { labelsOf } from '@/core/vocabularies';
 import { Button } from '@/ui/button';
 import { Empty } from '@/ui/empty';
 import { StateSquare } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, day, many, plural } from '@/ui/words';
 import type { InconsistencyLine } from '../queries/inconsistencies';
 import { DecideNav } from './DecideNav';
@@ -59,7 +60,7 @@ function Group({ reviewId, group, scheme }: { reviewId: string; group: Inconsist
   async function write(works: number[], text: string) {
     const answer = await call(reviewId, 'write-difference', { works, text });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
     if (text)
       toast(works.length === 1 ? 'The difference is written down.' : `Written down for ${works.length} works.`, {
         action: { label: 'Undo', onClick: () => void write(works, '') },

@@ -9,6 +9,7 @@ import { Evidence, ReadingPane } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { KeyHelp } from '@/ui/key-help';
+import { refreshPage } from '@/ui/refresh-page';
 import { KeysProvider, useHotkeys } from '@/ui/use-hotkeys';
 import { useUrlState } from '@/ui/use-url-state';
 import type { PackedQueue, QueueInput } from '../queries/decide-queue';
@@ -199,7 +200,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
           reasons={reasons}
           onClose={() => setDialog(null)}
           onPick={(reason) => decide('exclude', reason)}
-          onStarted={() => router.refresh()}
+          onStarted={() => refreshPage(router)}
         />
       )}
       {dialog === 'many' && (
@@ -208,7 +209,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
           onClose={() => setDialog(null)}
           onDone={() => {
             setDialog(null);
-            router.refresh();
+            refreshPage(router);
           }}
         />
       )}

@@ -9,6 +9,7 @@ import { Button } from '@/ui/button';
 import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { StateSquare } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, dayWords, many } from '@/ui/words';
 import type { SoughtLine } from '../queries/sought';
 import { DecideNav } from './DecideNav';
@@ -77,7 +78,7 @@ interface FullTextsScreenProps {
 export function FullTextsScreen({ reviewId, sought, twoStages }: FullTextsScreenProps) {
   const [where, setWhere] = useState<Where>('all');
   const router = useRouter();
-  const refresh = useCallback(() => router.refresh(), [router]);
+  const refresh = useCallback(() => refreshPage(router), [router]);
   const lines = sought.filter((s) => where === 'all' || whereOf(s) === where);
   const counts = (w: Where) => sought.filter((s) => w === 'all' || whereOf(s) === w).length;
   const toAsk = lines.filter((s) => whereOf(s) === 'to-ask');

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
+import { refreshPage } from '@/ui/refresh-page';
 
 /** Saves, says what was refused, and reads the page anew. */
 export function useSaving() {
@@ -12,7 +13,7 @@ export function useSaving() {
       return false;
     }
     toast(done);
-    router.refresh();
+    refreshPage(router);
     return true;
   };
 }

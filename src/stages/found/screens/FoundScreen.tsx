@@ -12,6 +12,7 @@ import { Dialog } from '@/ui/dialog';
 import { Empty } from '@/ui/empty';
 import { TextField } from '@/ui/field';
 import { StateSquare } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, dayWords } from '@/ui/words';
 import type { FoundView } from '../queries/found-view';
 import { AddSource } from './AddSource';
@@ -25,7 +26,7 @@ export function FoundScreen({ reviewId, view }: { reviewId: string; view: FoundV
   const { poke } = useJobs(reviewId, []);
   const done = () => {
     poke();
-    router.refresh();
+    refreshPage(router);
   };
   const [taking, setTaking] = useState<Line | null>(null);
   async function takeBack(line: Line, why: string) {

@@ -12,6 +12,7 @@ import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { TextField } from '@/ui/field';
 import { Pill } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, dayWords, many, plural } from '@/ui/words';
 import type { RoundsView } from '../queries/found-view';
 import { FoundNav } from './FoundNav';
@@ -36,7 +37,7 @@ export function RoundsScreen({ reviewId, view }: { reviewId: string; view: Round
     if (said) toast(said);
     setChosen(new Set());
     poke();
-    router.refresh();
+    refreshPage(router);
   }
   const follow = () =>
     act(async () => {

@@ -5,6 +5,7 @@ import { call } from '@/client/call';
 import { useJobs } from '@/client/useJobs';
 import { facetWords } from '@/core/sieve';
 import { Button } from '@/ui/button';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, day, dayWords, many } from '@/ui/words';
 import type { LibraryView } from '../queries/library-view';
 import { BringList } from './BringList';
@@ -37,7 +38,7 @@ export function LibraryScreen({ reviewId, view }: { reviewId: string; view: Libr
   const { poke } = useJobs(reviewId, []);
   const changed = () => {
     poke();
-    router.refresh();
+    refreshPage(router);
   };
   async function drop(list: List) {
     const answer = await call(reviewId, 'drop-list', { id: list.id, removed: !list.removed });
@@ -68,7 +69,7 @@ export function LibraryScreen({ reviewId, view }: { reviewId: string; view: Libr
             </section>
           ))}
         </div>
-        <LibrarySettingsForm reviewId={reviewId} settings={view.settings} onSaved={() => router.refresh()} />
+        <LibrarySettingsForm reviewId={reviewId} settings={view.settings} onSaved={() => refreshPage(router)} />
       </div>
     </main>
   );

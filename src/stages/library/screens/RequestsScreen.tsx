@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Empty } from '@/ui/empty';
 import { Pill } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, dayWords, many, plural } from '@/ui/words';
 import type { RequestsView } from '../queries/requests';
 import { LibraryNav } from './LibraryNav';
@@ -61,7 +62,7 @@ export function RequestsScreen({ reviewId, view }: { reviewId: string; view: Req
     await work();
     setBusy(false);
     setChosen(new Set());
-    router.refresh();
+    refreshPage(router);
   }
   const askFor = () =>
     act(async () => {

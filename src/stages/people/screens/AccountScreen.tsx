@@ -6,6 +6,7 @@ import { post } from '@/client/call';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { Part } from './Part';
 import { SecondFactorPart } from './SecondFactorPart';
 
@@ -28,7 +29,7 @@ export function AccountScreen({ account }: { account: AccountView }) {
     const answer = await post('/api/people/update-user', { name });
     if (!answer.ok) return void toast.error(answer.message);
     toast('Saved. What you did before keeps the name it had.');
-    router.refresh();
+    refreshPage(router);
   }
   async function leave(everywhere: boolean) {
     if (everywhere) await post('/api/people/revoke-sessions', {});

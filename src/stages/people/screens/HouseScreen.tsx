@@ -7,6 +7,7 @@ import { Button } from '@/ui/button';
 import { DataTable, type TableColumn } from '@/ui/data-table';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { many } from '@/ui/words';
 import type { PersonLine } from '../house';
 import { GivenLink } from './GivenLink';
@@ -25,7 +26,7 @@ export function HouseScreen({ people, you }: { people: readonly PersonLine[]; yo
     const answer = await post<{ address?: string; sent?: boolean }>('/api/house', given);
     if (!answer.ok) return void toast.error(answer.message);
     if (answer.address && words) setMade({ words: answer.sent ? `${words} It was sent by mail, too.` : words, address: answer.address });
-    router.refresh();
+    refreshPage(router);
   }
   function invite(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();

@@ -6,6 +6,7 @@ import { renderSVG } from 'uqr';
 import { post } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { Part } from './Part';
 
 interface Begun {
@@ -26,7 +27,7 @@ export function SecondFactorPart({ on }: { on: boolean }) {
     setError('');
     if (answer.totpURI && answer.backupCodes) return setBegun({ totpURI: answer.totpURI, backupCodes: answer.backupCodes });
     toast('Switched off.');
-    router.refresh();
+    refreshPage(router);
   }
   async function verify(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
@@ -36,7 +37,7 @@ export function SecondFactorPart({ on }: { on: boolean }) {
     setBegun(null);
     setError('');
     toast('Switched on: from now on you are asked for a code.');
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <Part

@@ -8,6 +8,7 @@ import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
+import { refreshPage } from '@/ui/refresh-page';
 import { RefereedBox } from './RefereedBox';
 
 /** A new database, with a profile of its own or one that a colleague handed over. Its profile has a page of its own. */
@@ -26,7 +27,7 @@ export function DatabaseForm({ reviewId, taken, onClose }: { reviewId: string; t
     const result = await call(reviewId, 'save-database', { id: null, name, tag, profile });
     setBusy(false);
     if (!result.ok) return setError(result.message);
-    router.refresh();
+    refreshPage(router);
     onClose();
   }
   async function load(file: File) {

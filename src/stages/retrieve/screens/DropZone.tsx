@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { Choice } from '@/ui/choice';
 import { DropFiles } from '@/ui/drop-files';
+import { refreshPage } from '@/ui/refresh-page';
 import type { RetrieveView } from '../queries/retrieve-view';
 import { type UploadTarget, upload } from './upload';
 
@@ -40,7 +41,7 @@ export function DropZone({ reviewId, target, names, label, formats, onSent, onPr
             : `${file.name} was received and is being read.`,
         );
       onSent();
-      router.refresh();
+      refreshPage(router);
     }
     setSending(null);
   }

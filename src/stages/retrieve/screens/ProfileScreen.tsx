@@ -11,6 +11,7 @@ import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import type { DatabaseView } from '../queries/database-view';
 import { ProfileAxes } from './ProfileAxes';
 import { RefereedBox } from './RefereedBox';
@@ -132,7 +133,7 @@ function ProfileFileButtons({ reviewId, database, onLoaded }: FileButtonsProps) 
     toast(`The profile of ${file.name} is now that of ${database.name}.`);
     // The fields on the screen follow what was saved.
     onLoaded(read.profile);
-    router.refresh();
+    refreshPage(router);
   }
   function saveFile() {
     const url = URL.createObjectURL(new Blob([writeProfile(database.name, database.tag, database.profile)], { type: 'application/json' }));

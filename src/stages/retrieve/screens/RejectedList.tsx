@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FileInput } from '@/ui/file-input';
 import { RawText } from '@/ui/raw-text';
+import { refreshPage } from '@/ui/refresh-page';
 import { upload } from './upload';
 
 interface Rejected {
@@ -40,7 +41,7 @@ export function RejectedList({ reviewId, retrievalId, file, withdrawn, onSent, o
     if (!result.ok) return setError(result.message);
     toast(`${corrected.name} was received as a correction of ${file.name}.`);
     onSent();
-    router.refresh();
+    refreshPage(router);
     onClose();
   }
   return (

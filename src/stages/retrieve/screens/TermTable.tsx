@@ -7,8 +7,8 @@ import { call } from '@/client/call';
 import { axisMask, CODED_AXES, type CodedAxis, labelsOf, type TermSets, VOCABULARY_LABELS } from '@/core/vocabularies';
 import { Choice } from '@/ui/choice';
 import { DataTable, type TableColumn } from '@/ui/data-table';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, many } from '@/ui/words';
-
 import type { DatabaseView, TermLine } from '../queries/database-view';
 
 type MappedLine = DatabaseView['mapped'][number];
@@ -43,7 +43,7 @@ export function TermTable({ reviewId, database }: { reviewId: string; database: 
         action: sets ? { label: 'Undo', onClick: () => void map(term, null) } : undefined,
       },
     );
-    router.refresh();
+    refreshPage(router);
   }
   if (database.unmapped.length === 0 && database.mapped.length === 0) return null;
   const columns: TableColumn<TermLine | MappedLine>[] = [

@@ -7,6 +7,7 @@ import { useAsk } from '@/client/useAsk';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { TextArea } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, many } from '@/ui/words';
 import type { RetrievalView } from '../queries/retrieval-view';
 import type { WithdrawalEffect } from '../store/withdrawal';
@@ -30,7 +31,7 @@ export function WithdrawDialog({ reviewId, view, onClose }: WithdrawProps) {
     toast(view.withdrawn ? `Retrieval ${view.number} counts again.` : `Retrieval ${view.number} is withdrawn. It can be restored here.`);
     onClose();
     // Its numbers are everywhere.
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title={view.withdrawn ? 'Restore this retrieval' : 'Withdraw this retrieval'}>

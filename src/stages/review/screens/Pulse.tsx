@@ -3,6 +3,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { ownChanges, post } from '@/client/call';
 import { forget } from '@/client/query-client';
+import { refreshPage } from '@/ui/refresh-page';
 import type { Pulse as Said } from '../queries/pulse';
 
 /** So often is asked whether somebody else changed something, while the page is looked at. */
@@ -53,7 +54,7 @@ export function Pulse({ reviewId }: { reviewId: string }) {
       // What oneself changed is on the page already. A page costs more than an answer, so it is drawn anew less often.
       if (ours || Date.now() - drawn.current < REDRAW_MS) return;
       drawn.current = Date.now();
-      router.refresh();
+      refreshPage(router);
     }
     return () => {
       over = true;

@@ -11,6 +11,7 @@ import { Empty } from '@/ui/empty';
 import { Select, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { many } from '@/ui/words';
 import type { DeskView } from '../queries/desk-view';
 import { SearchNav } from './SearchNav';
@@ -63,12 +64,12 @@ function Door({ reviewId, database, thesauri }: { reviewId: string; database: Da
     setProblem(answer.ok ? '' : answer.message);
     if (!answer.ok) return;
     toast(`${answer.title || database.name} answers: ${many(answer.indexes, 'index', 'indexes')}.`);
-    router.refresh();
+    refreshPage(router);
   }
   async function drop() {
     const answer = await call(reviewId, 'drop-door', { databaseId: database.id });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <section aria-label={database.name} className="mt-3 rounded-[6px] border border-rule bg-surface px-4 py-2">
@@ -113,7 +114,7 @@ function Door({ reviewId, database, thesauri }: { reviewId: string; database: Da
                 value={door.thesaurusId ?? ''}
                 onChange={(e) =>
                   void call(reviewId, 'set-thesaurus', { databaseId: database.id, thesaurusId: e.target.value || null }).then(() =>
-                    router.refresh(),
+                    refreshPage(router),
                   )
                 }
               >
@@ -232,7 +233,7 @@ function Thesauri({ reviewId, view }: { reviewId: string; view: DeskView }) {
     toast(
       `${answer.name}: ${many(answer.headings, 'heading')}${answer.problems.length ? `, ${answer.problems.length} could not be used: ${answer.problems[0]}` : ''}.`,
     );
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <section aria-label="Thesauri" className="mt-4">

@@ -7,6 +7,7 @@ import { useAsk } from '@/client/useAsk';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, many } from '@/ui/words';
 import type { DeskView } from '../queries/desk-view';
 
@@ -43,7 +44,7 @@ export function PickedLine({ reviewId, database, lineKey, onRun }: PickedLinePro
     toast(`Being taken into retrieval ${answer.retrieval}.`, {
       action: { label: 'Look', onClick: () => router.push(`/reviews/${reviewId}/retrieve`) },
     });
-    router.refresh();
+    refreshPage(router);
   }
   async function look(seed: number | null) {
     const answer = await call(reviewId, 'look-at-titles', { databaseId: database.id, line: lineKey, seed });
@@ -152,7 +153,7 @@ function OwnQuery({
   async function set(next: string | null) {
     const answer = await call(reviewId, 'own-query', { databaseId: database.id, query: next });
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
     onRun();
   }
   return (

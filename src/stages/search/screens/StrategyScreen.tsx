@@ -7,6 +7,7 @@ import { prismaS } from '@/core/search/desk';
 import { Button } from '@/ui/button';
 import { DayField, TextField } from '@/ui/field';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, day } from '@/ui/words';
 import type { StrategyView } from '../queries/strategy';
 import { SearchNav } from './SearchNav';
@@ -147,7 +148,7 @@ function Readings({ reviewId, view }: { reviewId: string; view: StrategyView }) 
     if (!answer.ok) return void toast.error(answer.message);
     setReader('');
     setChanged('');
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <form

@@ -7,6 +7,7 @@ import { type Sheet, sheet as sheetSchema } from '@/core/search/blocks';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
+import { refreshPage } from '@/ui/refresh-page';
 import { minute } from '@/ui/words';
 import type { DeskView } from '../queries/desk-view';
 
@@ -28,7 +29,7 @@ export function Versions({ reviewId, sheet, versions, saved, onTake }: VersionsP
     if (!answer.ok) return void toast.error(answer.message);
     setNote('');
     toast(`Kept as version ${answer.number}.`);
-    router.refresh();
+    refreshPage(router);
   }
   async function bring(chosen: File) {
     let read: unknown;

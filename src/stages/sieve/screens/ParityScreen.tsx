@@ -8,6 +8,7 @@ import { ListWithSheet } from '@/stages/works/screens';
 import { Choice } from '@/ui/choice';
 import { Empty } from '@/ui/empty';
 import { DatabaseTag } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { useUrlState } from '@/ui/use-url-state';
 import { count, many, plural } from '@/ui/words';
 import type { ParityView } from '../queries/parity-view';
@@ -40,13 +41,13 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
   const after = async (what: Promise<{ ok: true } | { ok: false; message: string }>) => {
     const done = await what;
     if (!done.ok) return void toast.error(done.message);
-    router.refresh();
+    refreshPage(router);
   };
   const setWaivers = async (waivers: NonNullable<(typeof draft.sieve)[number]['waivers']>) => {
     const { waivers: _, ...rest } = limiter!;
     draft.change(draft.sieve.map((l) => (l.id === limiter!.id ? (waivers.length ? { ...rest, waivers } : rest) : l)));
     await draft.settled();
-    router.refresh();
+    refreshPage(router);
   };
   const othersOf = () => (limiter?.waivers ?? []).filter((w) => !retrieval!.databases.some((d) => d.id === w.database));
 
@@ -111,7 +112,7 @@ export function ParityScreen({ view, ...props }: SieveProps & { view: ParityView
             cell={pickedRow.cells[picked.column]!}
             limiter={limiter}
             scheme={props.scheme}
-            onRuled={() => router.refresh()}
+            onRuled={() => refreshPage(router)}
             onShow={(numbers, caption) => setList({ numbers, caption })}
             onList={(what, caption) => void show({ retrieval: retrieval.id, limiter: pickedRow.limiter ?? pickedRow.name, what }, caption)}
             onWaive={(reason) => void setWaivers([...othersOf(), ...retrieval.databases.map((d) => ({ database: d.id, reason }))])}

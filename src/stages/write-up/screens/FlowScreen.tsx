@@ -6,8 +6,8 @@ import { call } from '@/client/call';
 import { boxesOf, drawFlow, FLOW_BOXES, type Flow, type FlowBox, type FlowWords, flowNotes, flowRows, interimWords } from '@/core/flow';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { count } from '@/ui/words';
-
 import { WriteUpNav } from './WriteUpNav';
 
 const link = 'inline-flex min-h-8 items-center rounded-[4px] border border-ink bg-surface px-3 py-1 font-medium hover:bg-picked';
@@ -46,7 +46,7 @@ export function FlowScreen({
     const answer = await call(reviewId, 'save-write-up', { flowWords: words });
     if (!answer.ok) return void toast.error(answer.message);
     toast('The wording is saved.');
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <main className="px-5 py-3">

@@ -7,6 +7,7 @@ import { CITE_STYLE_CODES, CITE_STYLES, type CiteStyle, LINT_CODES, type Lint, t
 import { Button } from '@/ui/button';
 import { Select } from '@/ui/field';
 import { Pill } from '@/ui/marks';
+import { refreshPage } from '@/ui/refresh-page';
 import { count, plural } from '@/ui/words';
 import { CopyButton } from './CopyButton';
 import { WriteUpNav } from './WriteUpNav';
@@ -34,7 +35,7 @@ export function ReferencesScreen({ reviewId, style, of, words, references, doubt
   async function choose(next: { style: CiteStyle } | { referencesOf: 'included' | 'kept-so-far' }) {
     const answer = await call(reviewId, 'save-write-up', next);
     if (!answer.ok) return void toast.error(answer.message);
-    router.refresh();
+    refreshPage(router);
   }
   return (
     <main className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[1fr_430px] gap-10 px-5 py-3">
@@ -119,7 +120,7 @@ function Fix({ reviewId, no, lint, value }: { reviewId: string; no: number; lint
     setDone(true);
     setOpen(false);
     toast('Set. The list follows when the works are written anew.');
-    setTimeout(() => router.refresh(), 1500);
+    setTimeout(() => refreshPage(router), 1500);
   }
   return (
     <div className="py-1 text-small">

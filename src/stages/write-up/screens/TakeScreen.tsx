@@ -8,6 +8,7 @@ import { RECORD_FORMATS } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/field';
+import { refreshPage } from '@/ui/refresh-page';
 import { Deletion, type DeletionProps } from './DeleteReview';
 import { WriteUpNav } from './WriteUpNav';
 
@@ -25,7 +26,7 @@ export function TakeScreen({ reviewId, title, fileNames, archived, sizes }: Take
   const say = (answer: { ok: true } | { ok: false; message: string }, done: string) => {
     if (answer.ok) toast(done);
     else toast.error(answer.message);
-    if (answer.ok) router.refresh();
+    if (answer.ok) refreshPage(router);
   };
   return (
     <main className="px-5 py-3">

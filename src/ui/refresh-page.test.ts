@@ -1,0 +1,48 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { addressHasChanged, pageHasCome, refreshPage } from './refresh-page';
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  pageHasCome();
+});
+afterEach(() => void jest.useRealTimers());
+
+const aRouter = () => ({ refresh: jest.fn() });
+
+test('a page that was on its way when the address changed is asked for once more, when the address stands still', () => {
+  const router = aRouter();
+  refreshPage(router);
+  for (let i = 0; i < 5; i++) {
+    addressHasChanged();
+    jest.advanceTimersByTime(100);
+  }
+  expect(router.refresh).toHaveBeenCalledTimes(1);
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+});
+
+test('the browser’s way back is a change of the address', () => {
+  const router = aRouter();
+  refreshPage(router);
+  window.dispatchEvent(new PopStateEvent('popstate'));
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+});
+
+test('a page that has come is not asked for again, nor one that nobody asked for, nor one that will not come', () => {
+  const router = aRouter();
+  addressHasChanged();
+  refreshPage(router);
+  addressHasChanged();
+  pageHasCome();
+  jest.advanceTimersByTime(1000);
+  addressHasChanged();
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(1);
+  refreshPage(router);
+  jest.setSystemTime(Date.now() + 31_000);
+  addressHasChanged();
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+});
