@@ -30,8 +30,12 @@ test('Decide by keyboard alone', async ({ page }) => {
   await page.keyboard.press('a');
   await expect(title).not.toHaveText(first!);
   const second = await title.textContent();
+  // The screen moves on before the server has answered; who leaves sooner is asked whether to.
+  await expect(page.getByText(/^Kept:/).first()).toBeVisible();
   await openDemo(page, 'decide');
   await expect(title).toHaveText(second!);
+  // The page is there before it hears keys: it hears them once it has drafted grounds.
+  await expect(grounds).not.toHaveValue('');
   await back(first!);
   await expect(bar).toHaveText('Kept');
   await page.keyboard.press('u');
@@ -70,6 +74,7 @@ test('Decide by keyboard alone', async ({ page }) => {
   await page.keyboard.press('d');
   await page.keyboard.press('2');
   await expect(title).toHaveText(second!);
+  await expect(page.getByText(/^Excluded:/).first()).toBeVisible();
   await back(first!);
 
   // Wait, background, next; every claim in its sheet.

@@ -1,18 +1,12 @@
 import { createHmac } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { type Browser, expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { DEMO_PEOPLE } from '../demo/people';
 import { choose, createReview, watch } from './helpers';
 import { placeOf, test } from './test';
 
 const PASSWORD = 'a lantern for nine geese';
-
-/** A browser of somebody else's, in which nobody is signed in. */
-async function stranger(browser: Browser, worker: number): Promise<Page> {
-  const context = await browser.newContext({ baseURL: placeOf(worker).url, storageState: { cookies: [], origins: [] } });
-  return context.newPage();
-}
 
 /** The code that a device shows now. @source RFC 6238 and RFC 4226 */
 function totp(base32: string, at = Date.now()): string {
@@ -32,9 +26,9 @@ test('codes of a device are those of the published examples', () => {
   expect([59, 1111111109, 2000000000].map((s) => totp(secret, s * 1000))).toEqual(['287082', '081804', '279037']);
 });
 
-test('who is not signed in is asked to, and comes back; another’s review is not there', async ({ page, browser }, info) => {
+test('who is not signed in is asked to, and comes back; another’s review is not there', async ({ page, someoneElse }) => {
   const id = await createReview(page, 'A review of one');
-  const other = await stranger(browser, info.parallelIndex);
+  const other = await someoneElse();
   await other.goto(`/reviews/${id}/people`);
   await expect(other.getByRole('heading', { name: 'Who are you in this demo?' })).toBeVisible();
   expect((await other.request.get(`/api/reviews/${id}/ask/figures`)).status()).toBe(401);
@@ -46,7 +40,7 @@ test('who is not signed in is asked to, and comes back; another’s review is no
   await expect(other.getByRole('link', { name: /A review of one/ })).toHaveCount(0);
 });
 
-test('somebody is invited, makes an account, works under a name, and is taken out again', async ({ page, browser }, info) => {
+test('somebody is invited, makes an account, works under a name, and is taken out again', async ({ page, someoneElse }) => {
   const problems = watch(page);
   const id = await createReview(page, 'Together');
   await page.getByRole('link', { name: 'Who works on this review' }).click();
@@ -57,7 +51,7 @@ test('somebody is invited, makes an account, works under a name, and is taken ou
   const link = await page.getByRole('textbox', { name: 'The link' }).inputValue();
   await expect(page.getByRole('list', { name: 'Invitations that nobody used yet' })).toContainText('Wren');
 
-  const wren = await stranger(browser, info.parallelIndex);
+  const wren = await someoneElse();
   await wren.goto(new URL(link).pathname);
   await expect(wren.getByText('To work on Together as a reader')).toBeVisible();
   await wren.getByLabel('Name').fill('W. Tarrowby');
@@ -85,9 +79,9 @@ test('somebody is invited, makes an account, works under a name, and is taken ou
   expect(problems).toEqual([]);
 });
 
-test('an account: password, second factor, signed out everywhere, a new password by a link', async ({ browser }, info) => {
+test('an account: password, second factor, signed out everywhere, a new password by a link', async ({ someoneElse }) => {
   test.slow();
-  const librarian = await stranger(browser, info.parallelIndex);
+  const librarian = await someoneElse();
   await librarian.goto('/sign-in');
   await librarian.getByRole('button', { name: new RegExp(`^${DEMO_PEOPLE[2]!.name}`) }).click();
   await librarian.getByRole('link', { name: 'Accounts' }).click();
@@ -95,7 +89,7 @@ test('an account: password, second factor, signed out everywhere, a new password
   await librarian.getByRole('button', { name: 'Make a link' }).click();
   const link = await librarian.getByRole('textbox', { name: 'The link' }).inputValue();
 
-  const linnet = await stranger(browser, info.parallelIndex);
+  const linnet = await someoneElse();
   await linnet.goto(new URL(link).pathname);
   await linnet.getByLabel('Name').fill('L. Brackenhurst');
   await linnet.getByLabel('E-mail').fill('linnet@example.org');
@@ -170,10 +164,10 @@ function addresses(id: string): { address: string; methods: string[]; page: bool
   });
 }
 
-test('every page and route, asked by nobody and by somebody who has no part in the review', async ({ page, browser }, info) => {
+test('every page and route, asked by nobody and by somebody who has no part in the review', async ({ page, someoneElse }, info) => {
   const id = await createReview(page, 'Nobody else’s');
-  const nobody = await stranger(browser, info.parallelIndex);
-  const other = await stranger(browser, info.parallelIndex);
+  const nobody = await someoneElse();
+  const other = await someoneElse();
   await other.goto('/sign-in');
   await other.getByRole('button', { name: /^J\. Osterlow/ }).click();
   await expect(other.getByRole('heading', { name: 'Reviews' })).toBeVisible();
@@ -205,8 +199,8 @@ test('every page and route, asked by nobody and by somebody who has no part in t
     ]).toEqual([path, 404]);
 });
 
-test('passwords are tried ten times, then one waits, whoever one is', async ({ browser }, info) => {
-  const nobody = await stranger(browser, info.parallelIndex);
+test('passwords are tried ten times, then one waits, whoever one is', async ({ someoneElse }, info) => {
+  const nobody = await someoneElse();
   const headers = { origin: placeOf(info.parallelIndex).url };
   const tried = async (email: string) => {
     const answer = await nobody.request.post('/api/people/sign-in/email', { data: { email, password: 'perhaps this one' }, headers });

@@ -1,20 +1,12 @@
-import { type Browser, expect, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { DEMO_PEOPLE } from '../demo/people';
 import { addDatabase, choose, createReview, fileOf, watch } from './helpers';
-import { placeOf, test } from './test';
+import { test } from './test';
 
 const [OWNER, SECOND, , READER] = DEMO_PEOPLE as [(typeof DEMO_PEOPLE)[0], (typeof DEMO_PEOPLE)[0], unknown, (typeof DEMO_PEOPLE)[0]];
 const entry = (n: number, title: string) =>
   `TY  - JOUR\nAN  - K${n}\nTI  - ${title} for the knees of tilers\nAU  - Falk, Iben${n}\nPY  - 2021\nT2  - Annals of Floors\nVL  - 3\nSP  - ${n}12\nAB  - ${title} were worn by forty tilers for a month.\nER  - \n\n`;
 const FILE = ['Pads of felt', 'Rolls of cork', 'Slabs of foam', 'Mats of straw'].map((t, i) => entry(i + 1, t)).join('');
-
-/** A browser of somebody else's. */
-async function as(browser: Browser, worker: number, person: { id: string }): Promise<Page> {
-  const context = await browser.newContext({ baseURL: placeOf(worker).url, storageState: { cookies: [], origins: [] } });
-  const signed = await context.request.post('/api/people/demo', { data: { person: person.id }, headers: { origin: placeOf(worker).url } });
-  expect(signed.ok()).toBe(true);
-  return context.newPage();
-}
 
 /** Every page and answer of a review that somebody may ask for by its address. */
 const ADDRESSES = [
@@ -88,7 +80,7 @@ async function everything(page: Page, id: string): Promise<Map<string, string>> 
   return told;
 }
 
-test('two judge without seeing each other, differ, settle it, and it is written up', async ({ page, browser }, info) => {
+test('two judge without seeing each other, differ, settle it, and it is written up', async ({ page, someoneElse }) => {
   test.slow();
   const problems = watch(page);
   const id = await createReview(page, 'Judged by two');
@@ -99,8 +91,8 @@ test('two judge without seeing each other, differ, settle it, and it is written 
   await page.goto(`/reviews/${id}/merge`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 records are 4 works');
 
-  const second = await as(browser, info.parallelIndex, SECOND);
-  const reader = await as(browser, info.parallelIndex, READER);
+  const second = await someoneElse(SECOND);
+  const reader = await someoneElse(READER);
   await test.step('two are let in, and two are to judge', async () => {
     await page.goto(`/reviews/${id}/people`);
     for (const [who, role, other] of [

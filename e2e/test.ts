@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test';
+import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import { DEMO_OWNER } from '../demo/people';
 
 /** An application of its own with the demo review, for each of the workers that run journeys side by side. */
@@ -12,7 +12,14 @@ interface Place {
 const PLACES = JSON.parse(process.env.E2E_PLACES ?? '[]') as Place[];
 export const placeOf = (worker: number): Place => PLACES[worker % PLACES.length]!;
 
-export const test = base.extend<{ who: string }>({
+interface Own {
+  /** Whom the pages of a test belong to: a person of the demo. */
+  who: string;
+  /** A page in a browser of its own, of a person of the demo or of nobody who is signed in. It is closed with the test. */
+  someoneElse(person?: { id: string }): Promise<Page>;
+}
+
+export const test = base.extend<Own>({
   // biome-ignore lint/correctness/noEmptyPattern: the runner reads which fixtures are wanted from this pattern
   baseURL: async ({}, use, info) => use(placeOf(info.parallelIndex).url),
   /** Whoever owns the reviews of the demo; a test that is about somebody else says so. */
@@ -22,5 +29,19 @@ export const test = base.extend<{ who: string }>({
     if (who) await request.post('/api/people/demo', { data: { person: who }, headers: { origin: baseURL! } });
     await use(await request.storageState());
     await request.dispose();
+  },
+  someoneElse: async ({ browser, baseURL }, use) => {
+    const opened: BrowserContext[] = [];
+    await use(async (person) => {
+      const context = await browser.newContext({ baseURL: baseURL!, storageState: { cookies: [], origins: [] } });
+      opened.push(context);
+      if (person) {
+        const signed = await context.request.post('/api/people/demo', { data: { person: person.id }, headers: { origin: baseURL! } });
+        expect(signed.ok()).toBe(true);
+      }
+      return context.newPage();
+    });
+    // Left open, their pages would go on asking beside every test that follows.
+    for (const context of opened) await context.close();
   },
 });

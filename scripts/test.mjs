@@ -1,7 +1,8 @@
 /** npm test: installs what the tests need, runs all checks and tests, and ends with the numbers passed and failed. */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { askAdvisories } from './advisories.mjs';
 import { ensureBuild, runTypeScript } from './application.mjs';
 import { findPostgres, startPostgres } from './postgres.mjs';
@@ -11,6 +12,35 @@ const DATA = join(ROOT, '.data', 'test');
 const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
 const bin = (name, file) => join(ROOT, 'node_modules', name, file);
 const totals = { passed: 0, failed: 0, skipped: 0, flaky: 0 };
+/** What failed and why, to be said once more at the end, where it is looked for. */
+const failures = [];
+
+/** The first lines of what a runner says of a failure. */
+const shortOf = (message) =>
+  stripVTControlCharacters(message ?? '')
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .slice(0, 8)
+    .join('\n');
+
+/** Journeys that failed, out of the runner's nested report. */
+function failedJourneys(suite) {
+  const own = (suite.specs ?? []).filter((spec) => !spec.ok);
+  const told = own.map((spec) => {
+    const errors = spec.tests.flatMap((t) => t.results.flatMap((r) => r.errors));
+    return `${spec.file}: ${spec.title}\n${errors.map((e) => `line ${e.location?.line ?? '?'}: ${shortOf(e.message)}`).join('\n')}`;
+  });
+  return [...told, ...(suite.suites ?? []).flatMap(failedJourneys)];
+}
+
+/** Unit tests that failed, and files that could not be run. */
+const failedUnits = (report) =>
+  report.testResults.flatMap((file) => {
+    const name = relative(ROOT, file.name);
+    const failed = file.assertionResults.filter((test) => test.status === 'failed');
+    if (file.status === 'failed' && failed.length === 0) return [`${name}\n${shortOf(file.message)}`];
+    return failed.map((test) => `${name}: ${test.fullName}\n${shortOf(test.failureMessages[0])}`);
+  });
 
 /** Runs one check that passes or fails as a whole. */
 function check(name, args, env = {}) {
@@ -18,16 +48,21 @@ function check(name, args, env = {}) {
   const result = spawnSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8', env: { ...process.env, ...env }, maxBuffer: 1 << 26 });
   const ok = result.status === 0;
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${name} (${((Date.now() - from) / 1000).toFixed(1)} s)`);
-  if (!ok) console.log(`${result.stdout}\n${result.stderr}`);
+  if (!ok) {
+    console.log(`${result.stdout}\n${result.stderr}`);
+    failures.push(name);
+  }
   totals[ok ? 'passed' : 'failed']++;
 }
 
 /** Runs a test runner that writes a JSON report, and adds its numbers; a runner that breaks off counts as a failure. */
-function suite(name, args, env, report, read) {
+function suite(name, args, env, report, read, failedOf) {
   rmSync(report, { force: true });
   const from = Date.now();
   const result = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
-  const counts = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : { passed: 0, failed: 1, skipped: 0 };
+  const told = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null;
+  const counts = told ? read(told) : { passed: 0, failed: 1, skipped: 0 };
+  failures.push(...(told ? failedOf(told) : [`${name}: it broke off`]));
   if (result.status !== 0 && counts.failed === 0) counts.failed = 1;
   if (counts.passed === 0 && counts.failed === 0) counts.failed = 1;
   for (const key of Object.keys(totals)) totals[key] += counts[key] ?? 0;
@@ -83,6 +118,7 @@ await main(async () => {
           failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
           skipped: r.numPendingTests,
         }),
+        failedUnits,
       );
     }
     if (wants('e2e')) {
@@ -102,6 +138,7 @@ await main(async () => {
             flaky: r.stats.flaky,
             skipped: r.stats.skipped,
           }),
+          failedJourneys,
         );
       } finally {
         await servers.stop();
@@ -110,6 +147,7 @@ await main(async () => {
   } finally {
     if (database.started) database.stop();
   }
+  for (const failure of failures) console.log(`\nFAIL ${failure}`);
   console.log(
     `\n${totals.passed} passed, ${totals.failed} failed${totals.skipped ? `, ${totals.skipped} skipped` : ''}${totals.flaky ? `, ${totals.flaky} of them only on a second try` : ''}`,
   );
