@@ -2,6 +2,6 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const { compare, derive, judge, takeIn } = await import('./records.thread.ts');
+const { compare, derive, families, judge, takeIn } = await import('./records.thread.ts');
 
-export { compare, derive, judge, takeIn };
+export { compare, derive, families, judge, takeIn };

@@ -1,7 +1,7 @@
 /** What the threads of a job do: each function is given what all tasks share, and one task. */
 import { deriveBatch, type ReadRecord, type ScopedDatabase, Scopes, type ToDerive, takenIn } from '@/core/derive';
 import { type JudgingBasis, judgePage, type PageToJudge, pageJudging } from '@/core/judge';
-import { type Comparing, KeyShelf, PreparedKeys, type Range, type SharedShelf, scoreRange } from '@/core/merge';
+import { type Comparing, familiesOnShelf, KeyShelf, PreparedKeys, type Range, type SharedShelf, scoreRange } from '@/core/merge';
 import { shortHash } from '@/platform/short-hash';
 import { prepared, type Sent } from '@/platform/threads/sent';
 
@@ -29,3 +29,6 @@ export const compare = ({ key, task: { shelf, comparing, range } }: Sent<ToCompa
   if (ready?.key !== key) ready = { key, keys: new PreparedKeys(KeyShelf.from(shelf)) };
   return scoreRange(ready.keys, comparing, range);
 };
+
+export const families = ({ task: { shelf, head } }: Sent<{ shelf: SharedShelf; head: Int32Array }>) =>
+  familiesOnShelf(KeyShelf.from(shelf), head);

@@ -1,3 +1,4 @@
+import { worksOf } from './cluster';
 import { comparePeople } from './compare-people';
 import { Index, type Member, memberOf, type Names, OwnNames } from './family-index';
 import type { ComparedKeys } from './merge-keys';
@@ -81,6 +82,15 @@ export function findFamilies(works: WorkKeys): {
   byRegistration(memberAt, index, links);
   for (const link of links.all) if (link.type === 'update-of') link.conclusions = saidOf(memberAt(link.from));
   return { links: links.all, told, faults: [...faults].map(([work, error]) => ({ work, error })) };
+}
+
+/**
+ * The families of works whose records' keys are on a shelf.
+ * @param head for each record, the place of the first record of its work
+ */
+export function familiesOnShelf(keys: { at(place: number): ComparedKeys | undefined }, head: Int32Array): ReturnType<typeof findFamilies> {
+  const works = worksOf(head);
+  return findFamilies({ length: works.length, at: (work) => works[work]?.map((i) => keys.at(i)!) });
 }
 
 function flag(flags: Map<number, Set<FamilyFlag>>, work: number, is: FamilyFlag | undefined) {

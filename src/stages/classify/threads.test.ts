@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { FLAGS, type Flag } from '@/core/classify';
 import { writeRis } from '@/core/formats';
 import { encodeColumns } from '@/core/storage';
 import { ImportFile, SourceDatabase } from '@/platform/db/schema';
@@ -25,10 +26,12 @@ afterAll(async () => {
 });
 
 const RECORDS = 800;
+/** Every fortieth has a notice beside it. */
+const NOTICES = RECORDS / 40;
 const LANGUAGES =
   'en fr de es it pt nl sv no da fi is pl cs sk hu ro bg el tr ru uk sr hr sl et lv lt ga cy mt ca eu gl ar he fa hi zh ja'.split(' ');
 
-/** Real-looking records of many fields, over and over under other titles, in forty languages: more than have a bit of their own. */
+/** Real-looking records of many fields, over and over under other titles, in forty languages: more than have a bit of their own. Some are retracted. */
 async function manyRecords(): Promise<string> {
   const records = (await fieldRecords()).map((f) => f.record);
   const entries: string[] = [];
@@ -36,6 +39,7 @@ async function manyRecords(): Promise<string> {
     const record = records[n % records.length]!;
     const title = `${record.title} ${['oak', 'elm', 'ash', 'yew'][n % 4]}${n}`;
     entries.push(writeRis({ ...record, title, doi: `10.5555/t.${n}`, pmid: '', languages: [LANGUAGES[n % LANGUAGES.length]!] }));
+    if (n % 40 === 0) entries.push(writeRis({ ...record, title: `Retraction: ${title}`, doi: `10.5555/r.${n}`, pmid: '', abstract: '' }));
   }
   return entries.join('\n');
 }
@@ -52,7 +56,14 @@ async function stored(reviewId: string) {
   const columns = (await storedColumns(em as never, reviewId))!.columns;
   const alone = (await storedAlone(em as never, reviewId))!;
   const text = async (sql: string) => digest(((await em.execute(sql, [reviewId])) as { line: string }[]).map((r) => r.line).join('\n'));
+  const flagged = await em.execute<{ no: number; flags: Flag[] }[]>('select no, flags from work where review_id = ? order by no', [
+    reviewId,
+  ]);
+  expect(flagged.map(({ no, flags }) => [no, flags])).toEqual(
+    Array.from(columns.numbers, (no, i) => [no, FLAGS.filter((_, bit) => (columns.flags[i]! >>> bit) & 1)]),
+  );
   return {
+    retracted: flagged.filter((w) => w.flags.includes('retracted')).length,
     columns: digest(encodeColumns({ ...columns, databases: [] })),
     alone: [...alone.byRetrieval.values()]
       .map((a) => digest(encodeColumns({ ...a.records, databases: [] }), new Uint8Array(a.works.buffer)))
@@ -76,7 +87,7 @@ test('what is read, merged and classified is the same by threads as without any'
     const { databaseId, fileId } = await importText(db, id, 'AA', text);
     await importText(db, id, 'BB', text.slice(0, text.length / 20), true);
     const file = await db.context().em.findOneOrFail(ImportFile, { reviewId: id, id: fileId });
-    expect(file.parsed).toBe(RECORDS);
+    expect(file.parsed).toBe(RECORDS + NOTICES);
     // The first file is long enough for threads: else nothing is compared.
     expect(labourFor(file.bytes / 1500).width).toBe(Number(threads) + 1);
     const first = await stored(id);
@@ -91,4 +102,5 @@ test('what is read, merged and classified is the same by threads as without any'
   }
   expect(outcomes[1]).toEqual(outcomes[0]);
   expect(outcomes[0]!.first.languages).toBe(32);
+  expect(outcomes[0]!.first.retracted).toBeGreaterThan(NOTICES / 2);
 });

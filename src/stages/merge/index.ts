@@ -4,7 +4,7 @@ export { mergeAgain } from './commands/merge-again';
 export { ruleMerge } from './commands/rule-merge';
 export { undoMerge } from './commands/undo-merge';
 export { countDerived, deriveRecords } from './jobs/derive-records';
-export { linkWorks } from './jobs/family-links';
+export { linkWorks, searchFamilies } from './jobs/family-links';
 export { knownRecords, mergeWorks } from './jobs/merge-works';
 export { assignWorkNumbers } from './jobs/work-numbers';
 export { type DecisionToSettle, decisionsToSettle } from './queries/decisions-to-settle';

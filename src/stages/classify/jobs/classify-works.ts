@@ -1,4 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
+import { FLAGS, type Flag } from '@/core/classify';
 import { type PageToJudge, WORK_COLUMNS, type WorkToJudge } from '@/core/judge';
 import type { FamilyFlag } from '@/core/merge';
 import { type Columns, emptyColumns, pageWriter, rowCopier } from '@/core/sieve';
@@ -26,6 +27,8 @@ interface Placed {
  * Classifies work after work, in number order, so that memory holds a few pages of records and the masks.
  * @param reader another connection, which reads the next works while these are written; or the transaction's own
  * @param numbers the work's number of every record
+ * @param familyFlags flags that works have from their families, asked for when all works are judged: nothing else of a work hangs
+ *   on them
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
  * @returns the columns of the works, and of their records, each judged by itself
  * @throws Unprocessable with the records of all works that cannot be classified, when all others have been
@@ -36,7 +39,7 @@ export async function classifyWorks(
   review: Review,
   databases: readonly SourceDatabase[],
   numbers: ReadonlyMap<number, number>,
-  familyFlags: ReadonlyMap<number, FamilyFlag[]>,
+  familyFlags: () => Promise<ReadonlyMap<number, readonly FamilyFlag[]>>,
   kept: { columns: Columns; alone: AllAlone | null; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
 ): Promise<{ columns: Columns; alone: AllAlone }> {
@@ -68,9 +71,7 @@ export async function classifyWorks(
     const items = open.flatMap((w) => (w.stays ? [] : w.records));
     return {
       reviewId: review.id,
-      works: open.map(
-        (w): WorkToJudge => ({ no: w.no, records: w.records, flags: familyFlags.get(w.no) ?? [], edits: edits.get(w.no), alone: w.stays }),
-      ), // prettier-ignore
+      works: open.map((w): WorkToJudge => ({ no: w.no, records: w.records, flags: [], edits: edits.get(w.no), alone: w.stays })), // prettier-ignore
       records: await readPage(reader === tx ? tx : reader.fork(), review.id, retrievals, records, { claims: records, items }),
       merged: true,
     };
@@ -84,6 +85,7 @@ export async function classifyWorks(
     await tx.execute(
       'create temporary table fresh_work (like work including defaults including storage including compression) on commit drop',
     );
+  const table = some ? 'fresh_work' : 'work';
   const failed: AsideRecord[] = [];
   let row = 0;
   let done = 0;
@@ -105,7 +107,7 @@ export async function classifyWorks(
         else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
       }
       await written;
-      written = copyWritten(tx, some ? 'fresh_work' : 'work', WORK_COLUMNS, [made.rows]);
+      written = copyWritten(tx, table, WORK_COLUMNS, [made.rows]);
       // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
       written.catch(() => {});
       if (reader === tx) await written;
@@ -116,10 +118,33 @@ export async function classifyWorks(
   }
   await written;
   if (failed.length) throw new Unprocessable(failed);
+  await bringFlags(tx, table, review.id, columns, (i) => !placed[i]!.stays, await familyFlags());
   if (!some) return { columns, alone: alone.done() };
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
   return { columns, alone: alone.done() };
+}
+
+/** Adds to works that were judged what their families bring upon them. */
+async function bringFlags(
+  tx: EntityManager,
+  table: string,
+  reviewId: string,
+  columns: Columns,
+  wasJudged: (i: number) => boolean,
+  flags: ReadonlyMap<number, readonly FamilyFlag[]>,
+) {
+  const rows: { no: number; flags: Flag[] }[] = [];
+  columns.numbers.forEach((no, i) => {
+    const brought = flags.get(no);
+    if (!brought || !wasJudged(i)) return;
+    for (const flag of brought) columns.flags[i]! |= 1 << FLAGS.indexOf(flag);
+    rows.push({ no, flags: FLAGS.filter((_, bit) => (columns.flags[i]! >>> bit) & 1) });
+  });
+  await tx.execute(
+    `update ${table} w set flags = f.flags from jsonb_to_recordset(?::jsonb) as f(no int, flags jsonb) where w.review_id = ? and w.no = f.no`,
+    [JSON.stringify(rows), reviewId],
+  );
 }
 
 /** The records of each work by number. */

@@ -2,7 +2,16 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import type { Context } from '@/platform/context';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
-import { assignWorkNumbers, countDerived, deriveRecords, knownRecords, linkWorks, mergeWorks, standingRulings } from '@/stages/merge';
+import {
+  assignWorkNumbers,
+  countDerived,
+  deriveRecords,
+  knownRecords,
+  linkWorks,
+  mergeWorks,
+  searchFamilies,
+  standingRulings,
+} from '@/stages/merge';
 import { type AsideRecord, standingAside, Unprocessable, writeAside } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
 import { storedAlone, writeAlone } from '../store/records-alone';
@@ -83,6 +92,7 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   const known = await knownRecords(tx, reviewId);
   const { fresh, ...all } = await deriveRecords(tx, ctx.em.fork(), reviewId, databases, aside, known, step(0));
   const merged = await mergeWorks(tx, reviewId, all, known, rulings, step(1));
+  const found = searchFamilies(merged);
   const { numbers, changed } = await assignWorkNumbers(
     tx,
     reviewId,
@@ -90,19 +100,22 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
     merged.head,
     ctx.now(),
   );
-  const families = await linkWorks(tx, reviewId, merged, numbers, rulings);
   for (const no of fresh) changed.add(numbers.get(no)!);
-  for (const no of families.changed) changed.add(no);
   const basis = await columnsBasis(tx, review, databases);
   const stored = await storedColumns(tx, reviewId);
   // As they are, if they were made by the same rules, scheme and databases.
   const before = stored?.basis === basis ? stored.columns : null;
   review.revision += 1;
+  const families = async () => linkWorks(tx, reviewId, merged, await found, numbers, rulings);
+  // Which works stay as they were is known by their links. Where none stays, the first are judged while families are looked for.
+  const linked = before && (await families());
+  for (const no of linked?.changed ?? []) changed.add(no);
   const judged = before && (await storedAlone(tx, reviewId));
   const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
   // Claims that were derived just now are to be seen in this transaction alone.
   const reader = fresh.size === 0 ? ctx.em.fork() : tx;
-  const { columns, alone } = await classifyWorks(tx, reader, review, databases, numbers, families.flags, kept, step(2));
+  const brought = async () => (linked ?? (await families())).flags;
+  const { columns, alone } = await classifyWorks(tx, reader, review, databases, numbers, brought, kept, step(2));
   await writeColumns(tx, reviewId, columns, basis);
   await writeAlone(tx, reviewId, alone);
   await tx.flush();

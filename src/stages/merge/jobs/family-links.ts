@@ -1,29 +1,40 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type FamilyFlag, type FamilyLink, familyFlags, findFamilies, worksOf } from '@/core/merge';
+import { type FamilyFlag, type FamilyLink, familiesOnShelf, familyFlags, worksOf } from '@/core/merge';
 import { copyRows } from '@/platform/db/copy';
+import { basisOf, labourFor } from '@/platform/threads/labour';
 import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { linkRulings, type Rulings } from '../store/merge-rulings';
 import type { MergedRecords } from './merge-works';
 
+export type FoundFamilies = ReturnType<typeof familiesOnShelf>;
+
+/** Looks for the families of merged records' works, in a thread: nothing is read or written, so that other things go on beside it. */
+export function searchFamilies({ keys, head }: MergedRecords): Promise<FoundFamilies> {
+  const task = { shelf: keys.share(), head };
+  const found = labourFor(keys.length).run('families', basisOf(null), task, () => familiesOnShelf(keys, head));
+  // It is awaited later; without a handler until then, Node.js would end the process if it failed.
+  found.catch(() => {});
+  return found;
+}
+
 /**
- * Finds the families of a review's works, with what people ruled about them, and stores the links.
+ * Stores the links of a review's families, with what people ruled about them.
  * @param numberOf the work's number for each record
  * @returns the flags that works have from their families, by work number, and the works that gained or lost a link to them
  */
 export async function linkWorks(
   tx: EntityManager,
   reviewId: string,
-  { records, keys, head }: MergedRecords,
+  { records, head }: MergedRecords,
+  { links: all, told, faults }: FoundFamilies,
   numberOf: ReadonlyMap<number, number>,
   rulings: Rulings,
 ): Promise<{ flags: Map<number, FamilyFlag[]>; changed: Set<number> }> {
   const works = worksOf(head);
-  const workKeys = { length: works.length, at: (work: number) => works[work]?.map((i) => keys.at(i)!) };
   const numbers = works.map((members) => numberOf.get(records[members[0]!]!.no)!);
   const place = new Map(numbers.map((no, i) => [no, i]));
   const byName = new Map(records.map((r) => [r.name, r.no]));
   const workOf = (no: number, name: string): number | undefined => place.get(numberOf.get(no) ?? numberOf.get(byName.get(name) ?? 0) ?? 0);
-  const { links: all, told, faults } = findFamilies(workKeys);
   if (faults.length)
     throw new Unprocessable(faults.flatMap(({ work, error }) => works[work]!.map((i) => asideOf(records[i]!.no, 'merge', error))));
   let links: (FamilyLink & { ruled: boolean })[] = all.map((l) => ({ ...l, ruled: false }));
