@@ -12,6 +12,33 @@ interface Place {
 const PLACES = JSON.parse(process.env.E2E_PLACES ?? '[]') as Place[];
 export const placeOf = (worker: number): Place => PLACES[worker % PLACES.length]!;
 
+/** Whether the page hears: its program runs, and has taken up every button that the server drew. Pages without a program hear nothing. */
+const hears = () => {
+  const taken = (node: Element) => Object.keys(node).some((key) => key.startsWith('__react'));
+  if (!document.querySelector('script[src*="/_next/"]')) return true;
+  return taken(document.documentElement) && [...document.querySelectorAll('main button, header button')].every(taken);
+};
+const HEARS_MS = 20_000;
+
+/** A page is drawn before it hears: opened or loaded anew, it is waited for, as somebody who looks before they click would. */
+function waitedFor(context: BrowserContext): BrowserContext {
+  context.on('page', (page) => {
+    const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+    const heard = () => page.waitForFunction(hears, undefined, { timeout: HEARS_MS });
+    page.goto = async (...to) => {
+      const answer = await goto(...to);
+      await heard();
+      return answer;
+    };
+    page.reload = async (...how) => {
+      const answer = await reload(...how);
+      await heard();
+      return answer;
+    };
+  });
+  return context;
+}
+
 interface Own {
   /** Whom the pages of a test belong to: a person of the demo. */
   who: string;
@@ -30,11 +57,12 @@ export const test = base.extend<Own>({
     await use(await request.storageState());
     await request.dispose();
   },
+  context: async ({ context }, use) => use(waitedFor(context)),
   someoneElse: async ({ browser, baseURL }, use) => {
     const opened: BrowserContext[] = [];
     await use(async (person) => {
       const context = await browser.newContext({ baseURL: baseURL!, storageState: { cookies: [], origins: [] } });
-      opened.push(context);
+      opened.push(waitedFor(context));
       if (person) {
         const signed = await context.request.post('/api/people/demo', { data: { person: person.id }, headers: { origin: baseURL! } });
         expect(signed.ok()).toBe(true);

@@ -3,6 +3,7 @@ import { jest } from '@jest/globals';
 import { act, renderHook } from '@testing-library/react';
 import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import type { ReactNode } from 'react';
+import { pageHasCome, refreshPage } from './refresh-page';
 import { useUrlState } from './use-url-state';
 
 /** jsdom has no steps of the history: a number each, as browsers give them a key. */
@@ -138,4 +139,59 @@ test('where the browser tells no steps apart, what the router says is shown', ()
   expect(query()).toBe('row=2');
   page.comes('row=1');
   expect([query(), page.shown()]).toEqual(['row=1', 'row=1']);
+});
+
+describe('while the page is being asked for anew', () => {
+  beforeEach(() => {
+    jest.useFakeTimers();
+    refreshPage({ refresh: () => {} });
+  });
+  afterEach(() => {
+    pageHasCome();
+    jest.runAllTimers();
+    jest.useRealTimers();
+  });
+  const pass = (ms: number) => act(() => jest.advanceTimersByTime(ms));
+
+  test('what is picked shows at once, and the address follows when the page has come', () => {
+    const page = aPage('/waits?row=1');
+    for (const row of ['2', '3']) page.set({ row });
+    expect([page.shown(), query()]).toEqual(['row=3', 'row=1']);
+    page.comes('row=1');
+    expect([page.shown(), query()]).toEqual(['row=3', 'row=1']);
+    pageHasCome();
+    pass(100);
+    expect([page.shown(), query()]).toEqual(['row=3', 'row=3']);
+    page.comes('row=3');
+    expect([page.shown(), query()]).toEqual(['row=3', 'row=3']);
+  });
+
+  test('steps are steps then, each', () => {
+    const page = aPage('/waits-steps');
+    const before = steps;
+    page.set({ work: '1' });
+    page.set({ work: '2' }, { step: true });
+    page.set({ work: '3' }, { step: true });
+    expect([steps, page.shown()]).toEqual([before, 'work=3']);
+    pageHasCome();
+    pass(100);
+    expect([steps, query(), page.shown()]).toEqual([before + 2, 'work=3', 'work=3']);
+  });
+
+  test('who went elsewhere meanwhile stays there', () => {
+    const page = aPage('/waits-here');
+    page.set({ row: '2' });
+    page.unmount();
+    window.history.pushState(null, '', '/waits-there?row=7');
+    pageHasCome();
+    pass(100);
+    expect(window.location.pathname + window.location.search).toBe('/waits-there?row=7');
+  });
+
+  test('a page that does not come is not waited for long', () => {
+    const page = aPage('/waits-long');
+    page.set({ row: '2' });
+    pass(31_000);
+    expect([query(), page.shown()]).toEqual(['row=2', 'row=2']);
+  });
 });

@@ -1,7 +1,7 @@
 'use client';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
-import { addressHasChanged } from './refresh-page';
+import { addressHasChanged, isWaited, whenPageIsHere } from './refresh-page';
 
 /** A page that was asked for before a change of the address may come so much later, and bring the address of then. */
 const LATE_MS = 30_000;
@@ -42,8 +42,8 @@ const changedOf = (path: string) => (changed?.path === path && changed.entry ===
 
 /**
  * The address holds the state of the view, so that a link or a reload comes back to it. What is opened is a step: the
- * browser's way back closes it again. A change shows at once, also while the page is being asked for anew: the router
- * tells of it only when that page is there.
+ * browser's way back closes it again. A change shows at once, also while the page is being asked for anew: the address
+ * follows when that page is there.
  */
 export function useUrlState(): [URLSearchParams, (changes: Changes, options?: SetOptions) => void] {
   const path = usePathname();
@@ -63,12 +63,19 @@ export function useUrlState(): [URLSearchParams, (changes: Changes, options?: Se
       }
       const now = next.toString();
       const befores = [...(changedOf(path)?.befores.filter((b) => Date.now() - b.at < LATE_MS) ?? []), { query: was, at: Date.now() }];
-      // Next keeps useSearchParams in step with the history API, without asking the server.
-      if (step && was !== now) window.history.pushState(null, '', address(now));
-      else window.history.replaceState(null, '', address(now));
-      addressHasChanged();
       const key = entry();
+      const put = () => {
+        // Who has gone elsewhere meanwhile, or back, wants what is there.
+        if (window.location.pathname !== path || (key !== undefined && !changedOf(path))) return;
+        // Next keeps useSearchParams in step with the history API, without asking the server.
+        if (step && was !== now) window.history.pushState(null, '', address(now));
+        else window.history.replaceState(null, '', address(now));
+        addressHasChanged();
+        if (changed && key !== undefined) change({ ...changed, entry: entry()! });
+      };
       change(key === undefined ? null : { path, befores, now, entry: key });
+      if (key === undefined) put();
+      else whenPageIsHere(put);
     },
     [path],
   );
@@ -80,7 +87,8 @@ export function useUrlState(): [URLSearchParams, (changes: Changes, options?: Se
     seen.current = said;
     const query = said.toString();
     const here = changedOf(path);
-    if (here?.now === query) return;
+    // What was picked reaches the address by itself.
+    if (here?.now === query || (here && isWaited())) return;
     if (here?.befores.some((b) => b.query === query && Date.now() - b.at < LATE_MS))
       window.history.replaceState(null, '', address(here.now));
     else change(null);
