@@ -22,10 +22,11 @@ const isOnItsWay = () => asked !== null && Date.now() - asked.at < LATE_MS;
 
 /** Does something at once, or when the page that is on its way has come; in the order in which it was asked for. */
 export function whenPageIsHere(act: () => void): void {
-  if (!isOnItsWay() && waiting.length === 0) return act();
-  if (waiting.length === 0) since = Date.now();
-  waiting.push(act);
-  releaseLater();
+  if (isOnItsWay() || waiting.length > 0) {
+    if (waiting.length === 0) since = Date.now();
+    waiting.push(act);
+    releaseLater();
+  } else act();
 }
 /** Whether something waits. */
 export const isWaited = (): boolean => waiting.length > 0;
@@ -37,7 +38,10 @@ function releaseLater() {
 }
 function letGo() {
   // Another may have been asked for since.
-  if (isOnItsWay() && Date.now() - since < LATE_MS) return releaseLater();
+  if (isOnItsWay() && Date.now() - since < LATE_MS) {
+    releaseLater();
+    return;
+  }
   const acts = waiting;
   waiting = [];
   for (const act of acts) act();
