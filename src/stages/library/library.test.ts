@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
-import { fromBuffer } from 'yauzl';
 import type { FACET_NAMES } from '@/core/classify';
 import { HELD, LEFT, STOPPED } from '@/core/sieve';
 import { withIncoming } from '@/platform/files/incoming';
@@ -18,6 +17,7 @@ import { workDetail } from '@/stages/works/queries/work-detail';
 import { fullTextsZip } from '@/stages/write-up/queries/full-texts-zip';
 import { aPdf } from '@/testing/a-pdf';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
+import { filesInZip } from '@/testing/files-in-zip';
 import { said } from '@/testing/said';
 import { serveStandins } from '../../../demo/servers/serve';
 import { askLender, hearLender } from './commands/ask-lender';
@@ -218,26 +218,10 @@ test('inside a book: its chapter here, words in its text, and what a reader says
   expect(again.map((h) => h.about)).toEqual([null, false]);
 });
 
-const filesIn = (bytes: Buffer): Promise<Map<string, string>> =>
-  new Promise((done, fail) =>
-    fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
-      if (error) return fail(error);
-      const files = new Map<string, string>();
-      zip.on('entry', (e) =>
-        zip.openReadStream(e, async (_, stream) => {
-          files.set(e.fileName, (await buffer(stream!)).toString());
-          zip.readEntry();
-        }),
-      );
-      zip.on('end', () => done(files));
-      zip.readEntry();
-    }),
-  );
-
 test('full texts leave in one folder under plain names, and the citations point to them', async () => {
   await said(attachPdf(db.context(), id, 1, 'x?.pdf', Readable.from([aPdf(['Knee pads'])])));
   await said(attachPdf(db.context(), id, 1, 'y.pdf', Readable.from([aPdf(['Knee pads, supplement'])])));
-  const files = await filesIn(await buffer(await fullTextsZip(db.context(), id)));
+  const files = await filesInZip(await buffer(await fullTextsZip(db.context(), id)));
   const names = [...files.keys()].filter((n) => n.startsWith('full texts/'));
   expect(new Set(names.map((n) => n.toLowerCase())).size).toBe(names.length);
   const links = [...files.get('citations.ris')!.matchAll(/^L1 {2}- (.*)\r$/gm)].map((m) => m[1]);
