@@ -9,11 +9,8 @@ import { useAsk } from './useAsk';
 const EVERY_MS = 1000;
 
 export const isActive = ({ state }: JobLine): boolean => state === 'queued' || state === 'running';
-const activeIn = (jobs: readonly JobLine[]): string =>
-  jobs
-    .filter(isActive)
-    .map((j) => j.id)
-    .join(); // prettier-ignore
+/** Which are under way, and which are over. */
+const statesOf = (jobs: readonly JobLine[]) => new Map(jobs.map((job) => [job.id, isActive(job)]));
 
 /** The jobs of a review, asked for every second while one is under way: by all parts of a page together, once. */
 export function useJobs(reviewId: string, given: JobLine[]): { jobs: JobLine[]; poke(): void } {
@@ -21,13 +18,14 @@ export function useJobs(reviewId: string, given: JobLine[]): { jobs: JobLine[]; 
     reviewId,
     'jobs',
     {},
-    { given: { jobs: given }, every: (said) => (activeIn(said?.jobs ?? []) ? EVERY_MS : false) },
+    { given: { jobs: given }, every: (said) => (said?.jobs.some(isActive) ? EVERY_MS : false) },
   );
   return { jobs: data?.jobs ?? given, poke: () => void queryClient.invalidateQueries({ queryKey: [reviewId, 'jobs'] }) };
 }
 
 /**
  * Has everything asked for again, and the page with it, when a job begins or ends: one part of a page does that for all.
+ * One that begins and ends between two questions is noticed when it is over.
  * @param given what was under way when the page was made: had it ended before the first question, nobody would notice.
  *   What ended just then may have been under way still when another part of the page was drawn
  * @param page false where the page itself stays as it is, since a person is in the middle of it
@@ -35,8 +33,8 @@ export function useJobs(reviewId: string, given: JobLine[]): { jobs: JobLine[]; 
 export function useRefreshAfterJobs(reviewId: string, given: JobLine[], page: boolean): JobLine[] {
   const router = useRouter();
   const { jobs } = useJobs(reviewId, given);
-  const active = activeIn(jobs);
-  const before = useRef(given.some((j) => j.justEnded) ? 'just ended' : activeIn(given));
+  const before = useRef<ReadonlyMap<string, boolean>>(null);
+  before.current ??= statesOf(given.filter((job) => !job.justEnded));
   // Another tab may have put something into the queue: each screen asks once.
   const path = usePathname();
   useEffect(() => {
@@ -44,10 +42,11 @@ export function useRefreshAfterJobs(reviewId: string, given: JobLine[], page: bo
     void queryClient.invalidateQueries({ queryKey: [reviewId, 'jobs'] });
   }, [reviewId, path]);
   useEffect(() => {
-    if (before.current === active) return;
-    before.current = active;
+    const known = before.current!;
+    before.current = statesOf(jobs);
+    if (jobs.every((job) => known.get(job.id) === isActive(job))) return;
     forget(reviewId);
     if (page) refreshPage(router);
-  }, [active, reviewId, router, page]);
+  }, [jobs, reviewId, router, page]);
   return jobs;
 }

@@ -1,23 +1,57 @@
 /** @jest-environment jsdom */
 import { jest } from '@jest/globals';
-import { addressHasChanged, isWaited, pageHasCome, refreshPage, whenPageIsHere } from './refresh-page';
+import { addressHasChanged, followPages, isWaited, pagesAreDone, refreshPage, whenPageIsHere } from './refresh-page';
 
+let leave: () => void;
 beforeEach(() => {
   jest.useFakeTimers();
-  pageHasCome();
+  leave = followPages((act) => act());
 });
-afterEach(() => void jest.useRealTimers());
+afterEach(() => {
+  leave();
+  jest.runAllTimers();
+  jest.useRealTimers();
+});
 
 const aRouter = () => ({ refresh: jest.fn() });
 
 test('a page that was on its way when the address changed is asked for once more, when the address stands still', () => {
   const router = aRouter();
   refreshPage(router);
+  addressHasChanged();
+  pagesAreDone();
   for (let i = 0; i < 5; i++) {
+    jest.advanceTimersByTime(200);
     addressHasChanged();
-    jest.advanceTimersByTime(100);
   }
   expect(router.refresh).toHaveBeenCalledTimes(1);
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+  pagesAreDone();
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+});
+
+test('a page that is asked for anew while it is on its way is asked for once it has come, once', () => {
+  const router = aRouter();
+  for (let i = 0; i < 3; i++) refreshPage(router);
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(1);
+  pagesAreDone();
+  jest.advanceTimersByTime(1);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+  pagesAreDone();
+  jest.advanceTimersByTime(1000);
+  expect(router.refresh).toHaveBeenCalledTimes(2);
+});
+
+test('one that was asked for meanwhile is enough', () => {
+  const router = aRouter();
+  refreshPage(router);
+  addressHasChanged();
+  pagesAreDone();
+  refreshPage(router);
+  pagesAreDone();
   jest.advanceTimersByTime(1000);
   expect(router.refresh).toHaveBeenCalledTimes(2);
 });
@@ -26,25 +60,36 @@ test('the browser’s way back is a change of the address', () => {
   const router = aRouter();
   refreshPage(router);
   window.dispatchEvent(new PopStateEvent('popstate'));
+  pagesAreDone();
   jest.advanceTimersByTime(1000);
   expect(router.refresh).toHaveBeenCalledTimes(2);
 });
 
-test('a page that has come is not asked for again, nor one that nobody asked for, nor one that will not come', () => {
+test('a page that has come is not asked for again, nor one that nobody asked for; one that is late is', () => {
   const router = aRouter();
   addressHasChanged();
   refreshPage(router);
-  addressHasChanged();
-  pageHasCome();
-  jest.advanceTimersByTime(1000);
+  pagesAreDone();
   addressHasChanged();
   jest.advanceTimersByTime(1000);
   expect(router.refresh).toHaveBeenCalledTimes(1);
   refreshPage(router);
   jest.setSystemTime(Date.now() + 31_000);
   addressHasChanged();
+  pagesAreDone();
   jest.advanceTimersByTime(1000);
-  expect(router.refresh).toHaveBeenCalledTimes(2);
+  expect(router.refresh).toHaveBeenCalledTimes(3);
+});
+
+test('outside the frame that follows pages they are asked for, and nothing waits for them', () => {
+  leave();
+  const router = aRouter();
+  refreshPage(router);
+  const did: string[] = [];
+  whenPageIsHere(() => did.push('it'));
+  addressHasChanged();
+  jest.advanceTimersByTime(1000);
+  expect([did, router.refresh.mock.calls.length]).toEqual([['it'], 1]);
 });
 
 test('what waits for a page is done when it has come, in order, and at once where none is on its way', () => {
@@ -54,7 +99,7 @@ test('what waits for a page is done when it has come, in order, and at once wher
   for (const what of ['first', 'second']) whenPageIsHere(() => did.push(what));
   jest.advanceTimersByTime(5000);
   expect([did, isWaited()]).toEqual([['at once'], true]);
-  pageHasCome();
+  pagesAreDone();
   whenPageIsHere(() => did.push('third'));
   expect(did).toHaveLength(1);
   jest.advanceTimersByTime(100);
@@ -67,7 +112,7 @@ test('a page that is asked for again just when it has come is waited for, but no
   whenPageIsHere(() => did.push('it'));
   for (let i = 0; i < 4; i++) {
     jest.advanceTimersByTime(7000);
-    pageHasCome();
+    pagesAreDone();
     refreshPage(aRouter());
   }
   expect(did).toEqual([]);

@@ -1,10 +1,23 @@
 /**
- * A page that is being asked for anew, until it has come. Next drops it, and never asks again, when the address changes
- * meanwhile, and at worst leaves it for the same page loaded afresh: changes of the address wait until it is here. Who
- * does not wait has it asked for once more.
+ * A page that is being asked for anew, until the router is done with it. Next drops it, and never asks again, when the
+ * address changes meanwhile, and at worst leaves it for the same page loaded afresh: changes of the address wait until it
+ * is here. Who does not wait has it asked for once more. Next also loads a page afresh when two are on their way together
+ * and the address was changed since the page was drawn: they are asked for one after another.
  */
-let asked: { again: () => void; at: number } | null = null;
-let timer: ReturnType<typeof setTimeout> | undefined;
+interface Asked {
+  at: number;
+  router: Router;
+  /** The address has changed meanwhile, so that it may have been dropped. */
+  dropped: boolean;
+  /** What it shows has changed meanwhile. */
+  outdated: boolean;
+}
+interface Router {
+  refresh(): void;
+}
+let asked: Asked | null = null;
+/** A page that was dropped, or was outdated when it came: to be asked for once more. */
+let again: { router: Router; timer: ReturnType<typeof setTimeout> } | null = null;
 
 /** After so long a page has come, or will not. */
 const LATE_MS = 30_000;
@@ -17,6 +30,9 @@ let since = 0;
 /** The router is done with a page a moment after that was drawn. */
 const DONE_MS = 50;
 let release: ReturnType<typeof setTimeout> | undefined;
+
+type Transition = (act: () => void) => void;
+let transition: Transition | null = null;
 
 const isOnItsWay = () => asked !== null && Date.now() - asked.at < LATE_MS;
 
@@ -48,24 +64,58 @@ function letGo() {
 }
 
 /** Has the page that the server drew drawn anew, whatever is picked on it meanwhile. */
-export function refreshPage(router: { refresh(): void }): void {
+export function refreshPage(router: Router): void {
+  forgetAgain();
+  // Nobody follows what comes outside the frame of a review: it is asked for, no more.
+  if (!transition) {
+    router.refresh();
+    return;
+  }
+  if (asked && isOnItsWay()) {
+    asked.outdated = true;
+    return;
+  }
   // The browser's way back changes the address, too.
-  if (!asked) window.addEventListener('popstate', addressHasChanged);
-  asked = { again: () => router.refresh(), at: Date.now() };
-  router.refresh();
+  window.addEventListener('popstate', addressHasChanged);
+  asked = { router, at: Date.now(), dropped: false, outdated: false };
+  transition(() => router.refresh());
 }
 
-/** To be called when a page that the server drew is there. */
-export function pageHasCome(): void {
+/**
+ * To be called by what says when the router is done: with the transition in which pages are to be asked for.
+ * @returns what ends it
+ */
+export function followPages(through: Transition): () => void {
+  transition = through;
+  return () => {
+    if (transition !== through) return;
+    transition = null;
+    pagesAreDone();
+    forgetAgain();
+  };
+}
+
+/** To be called when the router is done with what was asked for: it is there, or was dropped. */
+export function pagesAreDone(): void {
+  const was = asked;
   asked = null;
-  clearTimeout(timer);
-  if (waiting.length > 0) releaseLater();
   window.removeEventListener('popstate', addressHasChanged);
+  // The address goes first where it waits.
+  if (was?.dropped || was?.outdated) askAgain(was.router, was.dropped || waiting.length > 0 ? STILL_MS : 0);
+  if (waiting.length > 0) releaseLater();
 }
 
 /** To be called when the address was changed. */
 export function addressHasChanged(): void {
-  if (!isOnItsWay()) return;
-  clearTimeout(timer);
-  timer = setTimeout(() => asked?.again(), STILL_MS);
+  if (asked) asked.dropped = true;
+  else if (again) askAgain(again.router, STILL_MS);
+}
+
+function askAgain(router: Router, after: number) {
+  forgetAgain();
+  again = { router, timer: setTimeout(() => refreshPage(router), after) };
+}
+function forgetAgain() {
+  if (again) clearTimeout(again.timer);
+  again = null;
 }

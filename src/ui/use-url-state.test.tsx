@@ -3,7 +3,7 @@ import { jest } from '@jest/globals';
 import { act, renderHook } from '@testing-library/react';
 import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import type { ReactNode } from 'react';
-import { pageHasCome, refreshPage } from './refresh-page';
+import { followPages, pagesAreDone, refreshPage } from './refresh-page';
 import { useUrlState } from './use-url-state';
 
 /** jsdom has no steps of the history: a number each, as browsers give them a key. */
@@ -142,12 +142,14 @@ test('where the browser tells no steps apart, what the router says is shown', ()
 });
 
 describe('while the page is being asked for anew', () => {
+  let leave: () => void;
   beforeEach(() => {
     jest.useFakeTimers();
+    leave = followPages((act) => act());
     refreshPage({ refresh: () => {} });
   });
   afterEach(() => {
-    pageHasCome();
+    leave();
     jest.runAllTimers();
     jest.useRealTimers();
   });
@@ -159,7 +161,7 @@ describe('while the page is being asked for anew', () => {
     expect([page.shown(), query()]).toEqual(['row=3', 'row=1']);
     page.comes('row=1');
     expect([page.shown(), query()]).toEqual(['row=3', 'row=1']);
-    pageHasCome();
+    pagesAreDone();
     pass(100);
     expect([page.shown(), query()]).toEqual(['row=3', 'row=3']);
     page.comes('row=3');
@@ -173,7 +175,7 @@ describe('while the page is being asked for anew', () => {
     page.set({ work: '2' }, { step: true });
     page.set({ work: '3' }, { step: true });
     expect([steps, page.shown()]).toEqual([before, 'work=3']);
-    pageHasCome();
+    pagesAreDone();
     pass(100);
     expect([steps, query(), page.shown()]).toEqual([before + 2, 'work=3', 'work=3']);
   });
@@ -183,7 +185,7 @@ describe('while the page is being asked for anew', () => {
     page.set({ row: '2' });
     page.unmount();
     window.history.pushState(null, '', '/waits-there?row=7');
-    pageHasCome();
+    pagesAreDone();
     pass(100);
     expect(window.location.pathname + window.location.search).toBe('/waits-there?row=7');
   });

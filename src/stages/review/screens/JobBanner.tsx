@@ -1,13 +1,12 @@
 'use client';
 import { usePathname } from 'next/navigation';
-import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import type { JobLine } from '@/client/types';
 import { isActive, useRefreshAfterJobs } from '@/client/useJobs';
 import { Button } from '@/ui/button';
 import { Progress } from '@/ui/progress';
-import { addressHasChanged, pageHasCome } from '@/ui/refresh-page';
+import { useFollowedPages } from '@/ui/use-followed-pages';
 
 /** Screens that show how far the work on records is themselves. */
 const SHOWN_THERE = new Set(['retrieve', 'merge', 'classify']);
@@ -18,18 +17,9 @@ const SHOWN_THERE = new Set(['retrieve', 'merge', 'classify']);
  */
 export function JobBanner({ reviewId, jobs: initial }: { reviewId: string; jobs: JobLine[] }) {
   const path = usePathname();
+  useFollowedPages(path);
   const [, , , place = '', part] = path.split('/');
   const jobs = useRefreshAfterJobs(reviewId, initial, !(place === 'classify' || (place === 'merge' && part)));
-  // What comes with the page is another each time that it is drawn.
-  useEffect(() => {
-    void initial;
-    pageHasCome();
-  }, [initial]);
-  // Whoever goes elsewhere takes along the frame of all pages, which may have been on its way.
-  useEffect(() => {
-    void path;
-    addressHasChanged();
-  }, [path]);
   const job = jobs.find((j) => j.kind !== 'import-file');
   const reading = jobs.filter((j) => j.kind === 'import-file' && isActive(j));
   const tell = async (verb: 'cancel-job' | 'merge-again') => {

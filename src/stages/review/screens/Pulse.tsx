@@ -25,6 +25,7 @@ export function Pulse({ reviewId }: { reviewId: string }) {
   const known = useRef<Said['stamps'] | null>(null);
   const own = useRef(0);
   const drawn = useRef(0);
+  const due = useRef(false);
   const here = path.replace(new RegExp(`^/reviews/${reviewId}/?`), '') + (search.size ? `?${search}` : '');
   const work = /^decide(?:\?|$)/.test(here) ? Number(search.get('work')) || null : null;
   useEffect(() => {
@@ -49,10 +50,14 @@ export function Pulse({ reviewId }: { reviewId: string }) {
       known.current = stamps;
       const ours = changes !== own.current;
       own.current = changes;
-      if (topics.length === 0) return;
-      forget(reviewId, topics);
-      // What oneself changed is on the page already. A page costs more than an answer, so it is drawn anew less often.
-      if (ours || Date.now() - drawn.current < REDRAW_MS) return;
+      if (topics.length > 0) {
+        forget(reviewId, topics);
+        // What oneself changed is on the page already.
+        due.current ||= !ours;
+      }
+      // A page costs more than an answer, so it is drawn anew less often.
+      if (!due.current || Date.now() - drawn.current < REDRAW_MS) return;
+      due.current = false;
       drawn.current = Date.now();
       refreshPage(router);
     }

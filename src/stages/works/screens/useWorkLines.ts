@@ -32,6 +32,8 @@ export function useWorkLines(
       if (wanted.length === 0) continue;
       for (const no of wanted) asked.current.add(no);
       void ask(reviewId, 'works', wanted).then((found) => {
+        // What was asked of works as they were before may be answered after what was asked since.
+        if (fetched.current !== version) return;
         if (found.ok) return setLines((old) => new Map([...old, ...found.works.map((w) => [w.no, w] as const)]));
         for (const no of wanted) asked.current.delete(no);
         toast.error(`The list could not be read: ${found.message}`);
