@@ -18,19 +18,27 @@ const hears = () => {
   if (!document.querySelector('script[src*="/_next/"]')) return true;
   return taken(document.documentElement) && [...document.querySelectorAll('main button, header button')].every(taken);
 };
-const HEARS_MS = 20_000;
+/** Whether the page would not ask whether to leave it: all that was decided on it is saved. */
+const letsGo = () => window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+const WAITED_MS = 20_000;
 
-/** A page is drawn before it hears: opened or loaded anew, it is waited for, as somebody who looks before they click would. */
+/**
+ * A page is drawn before it hears: opened or loaded anew, it is waited for, as somebody who looks before they click would.
+ * Nor is it left while it would ask whether to.
+ */
 function waitedFor(context: BrowserContext): BrowserContext {
   context.on('page', (page) => {
     const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
-    const heard = () => page.waitForFunction(hears, undefined, { timeout: HEARS_MS });
+    const until = (is: () => boolean) => page.waitForFunction(is, undefined, { timeout: WAITED_MS });
+    const heard = () => until(hears);
     page.goto = async (...to) => {
+      await until(letsGo);
       const answer = await goto(...to);
       await heard();
       return answer;
     };
     page.reload = async (...how) => {
+      await until(letsGo);
       const answer = await reload(...how);
       await heard();
       return answer;

@@ -50,8 +50,10 @@ export const post = <T extends object = object>(address: string, input: object) 
   sent<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, input);
 
 /** Hands a file to the server as it is. */
-export const put = <T extends object>(address: string, file: File) =>
-  answered<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, { method: 'PUT', body: file });
+export function put<T extends object>(address: string, file: File) {
+  changed++;
+  return answered<({ ok: true } & T) | { ok: false; code: string; message: string }>(address, { method: 'PUT', body: file });
+}
 
 /**
  * Changes something of a review, and has asked again what that made stale. Plain requests, not server actions: those

@@ -51,6 +51,18 @@ test('what one changed oneself is on the page already', async () => {
   expect(asked).toEqual(['refresh']);
 });
 
+test('so is what one changes while that is asked', async () => {
+  render(<Pulse reviewId="r" />);
+  await says(1);
+  await pass(8000);
+  void call('r', 'merge-again', {});
+  await says(2);
+  await says(3);
+  expect(asked).toEqual([]);
+  await says(4);
+  expect(asked).toEqual(['refresh']);
+});
+
 test('who else has the same work open is said, for as long as they have', async () => {
   const { container } = render(<Pulse reviewId="r" />);
   await says(1, ['Ada Lind', 'Jon Berg']);

@@ -42,13 +42,14 @@ export function Pulse({ reviewId }: { reviewId: string }) {
       }
       timer = setTimeout(beat, EVERY_MS);
     }
+    /** @param changes how many of one's own were sent before it was asked; those sent since may be in the answer, or in the next */
     function follow({ stamps, also: others }: Said, changes: number) {
       setAlso((before) => (before.join() === others.join() ? before : others));
       const topics = known.current
         ? Object.entries(stamps).flatMap(([t, s]) => (known.current![t as keyof typeof stamps] === s ? [] : [t]))
         : [];
       known.current = stamps;
-      const ours = changes !== own.current;
+      const ours = ownChanges() !== own.current;
       own.current = changes;
       if (topics.length > 0) {
         forget(reviewId, topics);
