@@ -30,6 +30,7 @@ test('what is picked while the page is being asked for anew stays picked, be it 
   await stage(page, 'Sieve').click();
   await expect(page.getByText(/\d+ held/).first()).toBeVisible();
   await asksAnew;
+  const first = page.url();
   for (const name of [/^Refereed The item/, /^Upper half of the ladder/, /^Last 10 years To the day/]) {
     await page.getByRole('button', { name: 'Add limiter' }).click();
     await page.getByRole('dialog').getByRole('button', { name }).click();
@@ -39,7 +40,6 @@ test('what is picked while the page is being asked for anew stays picked, be it 
   await page.evaluate(() => Object.assign(window, { isStill: true }));
   pass();
   // The address says what was picked last once the page has come, or was waited for.
-  const first = page.url();
   await expect.poll(() => page.url()).not.toBe(first);
   await expect.poll(() => anew).toBeGreaterThan(0);
   await page.getByLabel('Years', { exact: true }).fill('30');
