@@ -1,5 +1,7 @@
+import { jest } from '@jest/globals';
 import { OCEBM_2011 } from '@/core/classify';
 import type { Limiter } from '@/core/sieve';
+import { said } from '@/testing/doubles/sonner';
 import { draftOf, type GivenSieve } from './sieve-draft';
 
 const limiter = (id: string): Limiter => ({
@@ -14,17 +16,24 @@ class Server {
   names = '';
   /** Refuses the next save for what it is. */
   refuses = false;
-  private waiting: (() => void)[] = [];
-  answer = () => this.waiting.shift()!();
+  /** What it holds beside what others saved. */
+  private held: Limiter[] = [c];
+  private waiting: ((line: 'whole' | 'cut' | 'cut later') => void)[] = [];
+  answer = () => this.waiting.shift()!('whole');
+  /** The line is cut: before what was sent has come, or before the answer to it has. */
+  cut = (when: 'cut' | 'cut later') => this.waiting.shift()!(when);
   fetch = async (_url: string, { body }: { body: string }) => {
-    await new Promise<void>((resolve) => this.waiting.push(resolve));
+    const line = await new Promise((resolve) => this.waiting.push(resolve));
+    if (line === 'cut') throw new TypeError('Failed to fetch');
     const { sieve, seenEdit } = JSON.parse(body) as { sieve: Limiter[]; seenEdit: number };
-    const current = { edit: this.edit, sieve: [c] };
+    const current = { edit: this.edit, sieve: this.held };
     const ok = seenEdit === this.edit && !this.refuses;
     if (ok) {
       this.edit++;
       this.names = sieve.map((l) => l.name).join('');
+      this.held = sieve;
     }
+    if (line === 'cut later') throw new TypeError('Failed to fetch');
     if (this.refuses) return { json: async () => ({ ok: false, code: 'unknown-code', message: 'There is no such value.' }) };
     const answer = ok
       ? { ok, edit: this.edit, versionEdited: true, revision: 1, stale: ['sieve'], queued: false, followed: [] }
@@ -120,4 +129,60 @@ test("somebody else's sieve takes the place of ours, and changes after it are sa
   server.answer();
   await draft.settled();
   expect(server.names).toBe('ca');
+});
+
+describe('where the server does not answer', () => {
+  beforeEach(() => {
+    jest.useFakeTimers();
+    said.length = 0;
+  });
+  afterEach(() => void jest.useRealTimers());
+  const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+  test('a change is kept, taken along to the next screen, and saved as soon as it does; that is said once', async () => {
+    const draft = open([a], 3);
+    draft.change([a, b]);
+    await pass(200);
+    for (let i = 0; i < 3; i++) {
+      server.cut('cut');
+      await pass(10);
+      expect([names(draft), draft.get().saving, draft.isOpen(), said.length]).toEqual(['ab', 'failed', true, 1]);
+      expect(open([a], 3)).toBe(draft);
+      await pass(5000);
+    }
+    server.answer();
+    await pass(10);
+    expect([server.names, draft.get().saving, draft.isOpen()]).toEqual(['ab', 'saved', false]);
+    await pass(60_000);
+    expect(server.edit).toBe(4);
+  });
+
+  test('what was changed since is saved in its place', async () => {
+    const draft = open([a], 3);
+    draft.change([a, b]);
+    await pass(200);
+    server.cut('cut');
+    await pass(10);
+    draft.change([b]);
+    await pass(200);
+    server.answer();
+    await pass(20_000);
+    expect([server.names, server.edit, draft.get().saving]).toEqual(['b', 4, 'saved']);
+  });
+
+  test('a change that was saved, and whose answer was lost, is nobody else’s', async () => {
+    const draft = open([a], 3);
+    draft.change([a, b]);
+    await pass(200);
+    server.cut('cut later');
+    await pass(5200);
+    server.answer();
+    await pass(10);
+    expect([names(draft), draft.get().saving, draft.get().canUndo, said.length]).toEqual(['ab', 'saved', true, 1]);
+    draft.undo();
+    await pass(200);
+    server.answer();
+    await pass(10);
+    expect([server.names, server.edit]).toEqual(['a', 5]);
+  });
 });

@@ -1,10 +1,13 @@
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import type { EvidenceScheme } from '@/core/classify';
+import { isSame } from '@/core/edits';
 import type { Sieve } from '@/core/sieve';
 
 /** Milliseconds after which a change is saved. */
 const SAVE_AFTER = 120;
+/** And after which it is offered again to a server that did not answer. */
+const AGAIN_MS = 5000;
 const MOST_STEPS = 50;
 
 /** The sieve as a page was given it. */
@@ -29,6 +32,12 @@ export interface DraftState {
   versionEdited: boolean;
 }
 
+/** Codes of answers that say nothing of what was sent. */
+const UNANSWERED: ReadonlySet<string> = new Set(['no-answer', 'try-again']);
+
+/** What became of a save: refused for what the sieve is, which was said, or not answered at all. */
+type Became = 'saved' | 'refused' | 'unanswered';
+
 /**
  * The working sieve: changed at once, saved behind it, undone step by step. Saves go out one after another, so that
  * a quick second change is never refused as somebody else's.
@@ -42,6 +51,8 @@ export class SieveDraft {
   private busy = false;
   /** The last save was refused for what the sieve is. */
   private refused = false;
+  /** The last save was not answered. */
+  private away = false;
   private readonly scheme: string;
   private readonly listeners = new Set<() => void>();
 
@@ -123,32 +134,42 @@ export class SieveDraft {
     if (this.busy || !this.wanted) return;
     this.busy = true;
     this.set({ saving: 'saving' });
-    try {
-      while (this.wanted) if (!(await this.save(this.wanted))) return this.set({ saving: 'failed' });
-      this.set({ saving: 'saved' });
-    } catch {
-      this.set({ saving: 'failed' });
-      toast.error('The sieve was not saved: the server did not answer. It is kept here and saved with your next change.');
-    } finally {
-      this.busy = false;
-      if (this.wanted) void this.flush();
-    }
+    let became: Became = 'saved';
+    while (this.wanted && became === 'saved') became = await this.save(this.wanted);
+    this.busy = false;
+    this.set({ saving: became === 'saved' ? 'saved' : 'failed' });
+    if (!this.wanted) return;
+    if (became === 'unanswered') setTimeout(() => void this.flush(), AGAIN_MS);
+    else void this.flush();
   }
 
-  /** @returns false when it was refused for what it is, which was said */
-  private async save(next: Sieve): Promise<boolean> {
+  private async save(next: Sieve): Promise<Became> {
     this.wanted = null;
     this.refused = false;
     const result = await call(this.reviewId, 'save-sieve', { sieve: next, seenEdit: this.edit });
+    const away = this.away;
+    this.away = false;
     if (result.ok) {
       this.edit = result.edit;
       this.set({ versionEdited: result.versionEdited, revision: result.revision });
-      return true;
+      return 'saved';
+    }
+    if (UNANSWERED.has(result.code)) {
+      this.wanted ??= next;
+      this.away = true;
+      if (!away) toast.error('The sieve was not saved: the server did not answer. It is kept here and saved as soon as it does.');
+      return 'unanswered';
+    }
+    // It was saved, and the answer to that never came.
+    if (away && 'current' in result && isSame(result.current.sieve, next)) {
+      this.edit = result.current.edit;
+      this.set({ versionEdited: true });
+      return 'saved';
     }
     toast.error(result.message);
     if (!('current' in result)) {
       this.refused = true;
-      return false;
+      return 'refused';
     }
     // Their sieve takes the place of ours, and with it what could be undone.
     this.wanted = null;
@@ -156,7 +177,7 @@ export class SieveDraft {
     this.future = [];
     this.edit = result.current.edit;
     this.set({ sieve: result.current.sieve, versionEdited: true });
-    return true;
+    return 'saved';
   }
 
   private set(part: Partial<DraftState>) {
