@@ -10,12 +10,12 @@ import { addressHasChanged, followPages, pagesAreDone } from './refresh-page';
 export function useFollowedPages(path: string): void {
   const [underWay, startTransition] = useTransition();
   useLayoutEffect(() => followPages(startTransition), []);
-  // Before anything else hears that they were drawn: what hears of it may ask for the next.
   // Whoever goes elsewhere takes along the frame, which may have been on its way.
   useLayoutEffect(() => {
     void path;
     addressHasChanged();
   }, [path]);
+  // Before anything else hears that they were drawn: what hears of it may ask for the next.
   useLayoutEffect(() => {
     if (!underWay) pagesAreDone();
   }, [underWay]);

@@ -16,7 +16,7 @@ class Server {
   names = '';
   /** Refuses the next save for what it is. */
   refuses = false;
-  /** What it holds beside what others saved. */
+  /** At first what somebody else saved. */
   private held: Limiter[] = [c];
   private waiting: ((line: 'whole' | 'cut' | 'cut later') => void)[] = [];
   answer = () => this.waiting.shift()!('whole');
@@ -185,4 +185,29 @@ describe('where the server does not answer', () => {
     await pass(10);
     expect([server.names, server.edit]).toEqual(['a', 5]);
   });
+
+  test.each([1, 2])(
+    'nor is it where something else was changed meanwhile, and %i answers were lost: that is saved after it',
+    async (lost) => {
+      const draft = open([a], 3);
+      draft.change([a, b]);
+      await pass(200);
+      server.cut('cut later');
+      await pass(10);
+      for (let i = 1; i < lost; i++) {
+        draft.change([b, a]);
+        await pass(200);
+        server.cut('cut');
+        await pass(10);
+      }
+      draft.change([b]);
+      await pass(200);
+      // Refused, since the first was saved; then saved upon that.
+      server.answer();
+      await pass(10);
+      server.answer();
+      await pass(10);
+      expect([names(draft), server.names, draft.get().saving, draft.get().canUndo, said.length]).toEqual(['b', 'b', 'saved', true, 1]);
+    },
+  );
 });

@@ -51,8 +51,8 @@ export class SieveDraft {
   private busy = false;
   /** The last save was refused for what the sieve is. */
   private refused = false;
-  /** The last save was not answered. */
-  private away = false;
+  /** What was sent since the server last answered: it may have been saved. */
+  private unanswered: Sieve[] = [];
   private readonly scheme: string;
   private readonly listeners = new Set<() => void>();
 
@@ -147,8 +147,8 @@ export class SieveDraft {
     this.wanted = null;
     this.refused = false;
     const result = await call(this.reviewId, 'save-sieve', { sieve: next, seenEdit: this.edit });
-    const away = this.away;
-    this.away = false;
+    const sent = this.unanswered;
+    this.unanswered = [];
     if (result.ok) {
       this.edit = result.edit;
       this.set({ versionEdited: result.versionEdited, revision: result.revision });
@@ -156,14 +156,16 @@ export class SieveDraft {
     }
     if (UNANSWERED.has(result.code)) {
       this.wanted ??= next;
-      this.away = true;
-      if (!away) toast.error('The sieve was not saved: the server did not answer. It is kept here and saved as soon as it does.');
+      this.unanswered = [...sent, next];
+      if (sent.length === 0)
+        toast.error('The sieve was not saved: the server did not answer. It is kept here and saved as soon as it does.');
       return 'unanswered';
     }
-    // It was saved, and the answer to that never came.
-    if (away && 'current' in result && isSame(result.current.sieve, next)) {
+    // What is there instead was sent from here, and the answer to that never came.
+    if ('current' in result && sent.some((own) => isSame(own, result.current.sieve))) {
       this.edit = result.current.edit;
       this.set({ versionEdited: true });
+      if (!isSame(result.current.sieve, next)) this.wanted ??= next;
       return 'saved';
     }
     toast.error(result.message);
