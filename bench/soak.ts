@@ -1,10 +1,11 @@
 /**
  * An hour of work: files come, twenty people decide, somebody rules, a retrieval is withdrawn and brought back, works are
  * merged again and exports read, while memory is looked at every half minute. At the end all that was acknowledged must be
- * there, and every sum right. It wants DATABASE_URL; SOAK_MINUTES says how long, SOAK_WORKS how large the review is.
+ * there, and every sum right. It wants DATABASE_URL; SOAK_MINUTES says how long, SOAK_WORKS how large the review is, and
+ * SOAK_FILES for how many of the minutes files come: after them the review does not grow, and memory should be flat.
  */
 import { DEFAULT_PROFILE } from '@/core/parity';
-import { Retrieval } from '@/platform/db/schema';
+import { RecordRow, Retrieval } from '@/platform/db/schema';
 import { saveDatabase } from '@/stages/retrieve/commands/save-database';
 import { decide, judgeAfter, nothingYet, pause, readExport, repeat, rule, sendFile } from './at-work';
 import { aLargeReview, post } from './large-review';
@@ -13,6 +14,7 @@ import { type Measured, memoryMb, withApplication } from './running';
 
 const MINUTES = Number(process.env.SOAK_MINUTES ?? 60);
 const WORKS = Number(process.env.SOAK_WORKS ?? 20_000);
+const FILES_COME = Number(process.env.SOAK_FILES ?? MINUTES);
 const DECIDING = 20;
 
 const mean = (list: readonly number[]) => list.reduce((sum, n) => sum + n, 0) / Math.max(1, list.length);
@@ -27,8 +29,13 @@ async function measure({ folder, context, start }: Measured) {
   const { address, web, worker } = await start(true);
   const said = nothingYet();
   let over = false;
+  const begun = Date.now();
+  const filesCome = () => Date.now() - begun < FILES_COME * 60_000;
   const acts: ((turn: number) => Promise<unknown>)[] = [
-    (turn) => sendFile(address, id, other.id, turn, said).then(() => pause(12_000)),
+    async (turn) => {
+      if (filesCome()) await sendFile(address, id, other.id, turn, said);
+      await pause(12_000);
+    },
     (turn) => rule(address, id, turn, said).then(() => pause(4000)),
     () => readExport(address, id, said).then(() => pause(30_000)),
     (turn) =>
@@ -51,21 +58,23 @@ async function measure({ folder, context, start }: Measured) {
       (turn) => act(turn).then(() => {}),
     ),
   );
-  const seen: { web: number; worker: number }[] = [];
+  const seen: { web: number; worker: number; records: number }[] = [];
   for (const end = Date.now() + MINUTES * 60_000; Date.now() < end; ) {
     await pause(Math.min(30_000, Math.max(1, end - Date.now())));
-    seen.push({ web: memoryMb(web, 'VmRSS'), worker: memoryMb(worker, 'VmRSS') });
+    const records = await context().em.count(RecordRow, { reviewId: id });
+    seen.push({ web: memoryMb(web, 'VmRSS'), worker: memoryMb(worker, 'VmRSS'), records });
   }
   over = true;
   await Promise.all(people);
-  const quarter = Math.max(1, Math.floor(seen.length / 4));
-  for (const part of ['web', 'worker'] as const) {
-    const quarters = [0, 1, 2, 3].map((q) => mean(seen.slice(q * quarter, q === 3 ? undefined : (q + 1) * quarter).map((s) => s[part])));
-    row(
-      `memory of the ${part === 'web' ? 'web server' : 'worker'}, mean of each quarter of ${MINUTES} minutes`,
-      `${quarters.map((n) => n.toFixed(0)).join(', ')} MB`,
-    );
-  }
+  const share = Math.max(1, Math.floor(seen.length / 6));
+  const sixths = (part: keyof (typeof seen)[number]) =>
+    [0, 1, 2, 3, 4, 5]
+      .map((q) => mean(seen.slice(q * share, q === 5 ? undefined : (q + 1) * share).map((s) => s[part])))
+      .map((n) => n.toFixed(0))
+      .join(', ');
+  row(`records, mean of each sixth of ${MINUTES} minutes`, sixths('records'));
+  row('memory of the web server', `${sixths('web')} MB`);
+  row('memory of the worker', `${sixths('worker')} MB`);
   row('requests that were not answered', String(said.failed));
   await judgeAfter(context, id, said);
 }
