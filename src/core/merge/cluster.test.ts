@@ -1,6 +1,6 @@
 import { aRecord } from '@/testing/a-record';
 import { seeded } from '@/testing/seeded';
-import { clusterRecords, type MergeRuling, worksOf } from './cluster';
+import { Clustering, clusterRecords, type MergeRuling, worksOf } from './cluster';
 import { mergeKeys } from './keys';
 import type { MergeKeys } from './merge-keys';
 import { type Pair, scorePairs } from './pairs';
@@ -115,4 +115,61 @@ test('merging again what was merged changes nothing', () => {
   // The works as rulings: the same works come out, whatever else is scored.
   const rulings: MergeRuling[] = worksOf(head).flatMap((w) => w.slice(1).map((b) => ({ verdict: 'join' as const, a: w[0]!, b })));
   expect(clusterRecords(keys, order(300), score(keys).pairs, rulings).head).toEqual(head);
+});
+
+const randomRulings = (seed: number, size: number): MergeRuling[] => {
+  const next = seeded(seed);
+  const any = () => Math.floor(next() * size);
+  return Array.from({ length: 30 }, () => ({ verdict: next() < 0.5 ? ('join' as const) : ('apart' as const), a: any(), b: any() })).filter(
+    ({ a, b }) => a !== b,
+  );
+};
+
+test.each([1, 2, 3, 4])('works are given in the order of their first records, each once and whole, seed %i', (seed) => {
+  const keys = someKeys(seed, 200);
+  const clustering = new Clustering(keys, order(200), score(keys).pairs, randomRulings(seed, 200));
+  const given = [...clustering.each()];
+  expect(given).toEqual(worksOf(clustering.done().head));
+  expect(given.length).toBeGreaterThan(20);
+  expect(given.length).toBeLessThan(190);
+});
+
+test.each([1, 2, 3])('what comes of some records does not depend on others that nothing ties to them, seed %i', (seed) => {
+  const [some, others] = [someKeys(seed, 120), someKeys(seed + 50, 120)];
+  const [pairs, more] = [score(some).pairs, score(others).pairs.map((p) => ({ ...p, a: p.a + 120, b: p.b + 120 }))];
+  const [ruled, moreRuled] = [randomRulings(seed, 120), randomRulings(seed + 50, 120).map((r) => ({ ...r, a: r.a + 120, b: r.b + 120 }))];
+  const together = clusterRecords([...some, ...others], order(240), [...more, ...pairs], [...moreRuled, ...ruled]);
+  const alone = clusterRecords(some, order(120), pairs, ruled);
+  expect([...together.head.subarray(0, 120)]).toEqual([...alone.head]);
+  expect(together.questions.filter((q) => q.a < 120)).toEqual(alone.questions);
+});
+
+test('the first works are given before records of the last are looked at', () => {
+  const alike = SAME.slice(0, 3);
+  const later = alike.map((k) => ({ ...k, doi: '10.5555/later' }));
+  const keys = [...alike, ...later];
+  const seen = new Set<number>();
+  const watched = {
+    length: keys.length,
+    at(place: number) {
+      seen.add(place);
+      return keys[place];
+    },
+  };
+  const pairs = [0, 3].flatMap((o) =>
+    [
+      [0, 1],
+      [1, 2],
+    ].map(([a, b]): Pair => ({ a: a! + o, b: b! + o, score: 20, verdict: 'join' })),
+  ); // prettier-ignore
+  const clustering = new Clustering(watched, order(6), pairs);
+  const [first] = clustering.each();
+  expect(first).toEqual([0, 1, 2]);
+  expect(Math.max(...seen)).toBe(2);
+  // Who stops to ask loses nothing.
+  expect(worksOf(clustering.done().head)).toEqual([
+    [0, 1, 2],
+    [3, 4, 5],
+  ]);
+  expect(Math.max(...seen)).toBe(5);
 });

@@ -1,7 +1,8 @@
-import { contradicts } from './compare';
-import type { ComparedKeys, KeyList } from './merge-keys';
+import { GrowingWorks, type Question } from './growing-works';
+import type { KeyList } from './merge-keys';
 import type { Pair } from './pairs';
-import { PreparedKeys } from './prepare';
+
+export type { Question } from './growing-works';
 
 /** What a person ruled of two records, newest last. */
 export interface MergeRuling {
@@ -10,47 +11,142 @@ export interface MergeRuling {
   b: number;
 }
 
-/** Two works that a person should look at: the pair of their records that speaks most for one publication. */
-export interface Question {
-  a: number;
-  b: number;
-  score: number;
-  /** They would be one, but a record of their works contradicts. */
-  held: boolean;
-}
-
 export interface Clusters {
   /** For each record, the place of the first record of its work, in the order of names. */
   head: Int32Array;
   questions: Question[];
 }
 
+interface StandingRuling extends MergeRuling {
+  /** The place among all rulings: the newer is the larger. */
+  when: number;
+}
+
+/** Records that pairs and rulings tie together, whatever comes of it: no work reaches beyond them. */
+interface Part {
+  /** Places of its records, ascending. */
+  records: number[];
+  /** Places of its pairs among all, the surest first. */
+  pairs: number[];
+  /** Rulings that join, the newest last. */
+  joins: StandingRuling[];
+}
+
 /**
  * Makes works of pairs: they are joined from the surest down, never so that a work holds two records that contradict
  * each other or that a person keeps apart. Then works are joined that a person has joined, whatever contradicts, unless
- * a newer ruling keeps them apart. Nothing depends on the order of records: ties are settled by their names.
- * @param order stable names of the records, unique but for records that are alike in everything
+ * a newer ruling keeps them apart. Nothing depends on the order of records: ties are settled by their names. It is done
+ * part by part, so that the first works are known while the last are still to be made.
  */
-export function clusterRecords(
-  keys: KeyList,
-  order: readonly string[],
-  pairs: readonly Pair[],
-  rulings: readonly MergeRuling[] = [],
-): Clusters {
-  const rank = ranked(order);
-  const sorted = bySureness(pairs, rank);
-  const works = new Works(keys, rank, sorted);
+export class Clustering {
+  private readonly sorted: readonly Pair[];
+  private readonly works: GrowingWorks;
+  /** Pairs, by their places, that speak for one publication and were not joined. */
+  private readonly held: Uint8Array;
+  private readonly parts: Map<number, Part>;
+  private readonly rest: Generator<number[], void>;
+
+  /** @param order stable names of the records, unique but for records that are alike in everything */
+  constructor(keys: KeyList, order: readonly string[], pairs: readonly Pair[], rulings: readonly MergeRuling[] = []) {
+    const rank = ranked(order);
+    this.sorted = bySureness(pairs, rank);
+    this.held = new Uint8Array(pairs.length);
+    this.works = new GrowingWorks(keys, rank, this.sorted);
+    const standing = standingRulings(rulings);
+    for (const { verdict, a, b, when } of standing) if (verdict === 'apart') this.works.keepApart(a, b, when);
+    this.parts = partsOf(
+      order.length,
+      this.sorted,
+      standing.filter((r) => r.verdict === 'join'),
+    );
+    this.rest = this.settled(order.length);
+  }
+
+  /**
+   * Works that were not given yet, each as the places of its records, ascending, in the order of their first records. One
+   * is given as soon as its part is settled.
+   */
+  *each(): Generator<number[], void> {
+    // Whoever stops early must not end it for `done`.
+    for (let step = this.rest.next(); !step.done; step = this.rest.next()) yield step.value;
+  }
+
+  /** What came of it, when all works are made. */
+  done(): Clusters {
+    while (!this.rest.next().done);
+    const asked = this.sorted.flatMap(({ a, b, score, verdict }, p): Question[] =>
+      verdict === 'ask' || this.held[p] ? [{ a, b, score, held: verdict !== 'ask' }] : [],
+    );
+    return { head: this.works.heads(), questions: this.works.open(asked) };
+  }
+
+  private *settled(count: number): Generator<number[], void> {
+    const tied = new Uint8Array(count);
+    for (const { records } of this.parts.values()) for (const i of records) tied[i] = 1;
+    /** Works of parts that are settled, of which the first record is still to come. */
+    const ahead = new Map<number, number[]>();
+    for (let i = 0; i < count; i++) {
+      if (!tied[i]) {
+        yield [i];
+        continue;
+      }
+      const part = this.parts.get(i);
+      if (part) for (const work of this.settle(part)) ahead.set(work[0]!, work);
+      this.parts.delete(i);
+      const work = ahead.get(i);
+      if (work) yield work;
+      ahead.delete(i);
+    }
+  }
+
+  private settle({ records, pairs, joins }: Part): number[][] {
+    const { works, sorted, held } = this;
+    for (const p of pairs) if (works.torn(sorted[p]!) || !works.join(sorted[p]!.a, sorted[p]!.b)) held[p] = 1;
+    for (const { a, b, when } of joins.reverse()) works.join(a, b, when);
+    return works.groups(records);
+  }
+}
+
+/** Works of pairs at once: see `Clustering`. */
+export const clusterRecords = (...given: ConstructorParameters<typeof Clustering>): Clusters => new Clustering(...given).done();
+
+/** Of several rulings on two records the newest. */
+function standingRulings(rulings: readonly MergeRuling[]): StandingRuling[] {
   const latest = new Map(rulings.map(({ a, b }, when) => [a < b ? `${a}|${b}` : `${b}|${a}`, when]));
   const current = new Set(latest.values());
-  const standing = rulings.map((ruling, when) => ({ ...ruling, when })).filter(({ when }) => current.has(when));
-  for (const { verdict, a, b, when } of standing) if (verdict === 'apart') works.keepApart(a, b, when);
-  const asked: Question[] = [];
-  for (const p of sorted) {
-    if (p.verdict === 'ask') asked.push({ a: p.a, b: p.b, score: p.score, held: false });
-    else if (works.torn(p) || !works.join(p.a, p.b)) asked.push({ a: p.a, b: p.b, score: p.score, held: true });
+  return rulings.map((ruling, when) => ({ ...ruling, when })).filter(({ when }) => current.has(when));
+}
+
+/** The parts of two records or more, each under the place of its first record. */
+function partsOf(count: number, sorted: readonly Pair[], joins: readonly StandingRuling[]): Map<number, Part> {
+  const first = Int32Array.from({ length: count }, (_, i) => i);
+  const find = (i: number): number => {
+    let at = i;
+    while (first[at] !== at) {
+      first[at] = first[first[at]!]!;
+      at = first[at]!;
+    }
+    return at;
+  };
+  const tie = ({ a, b }: { a: number; b: number }) => {
+    const [x, y] = [find(a), find(b)];
+    first[Math.max(x, y)] = Math.min(x, y);
+  };
+  for (const pair of sorted) if (pair.verdict === 'join') tie(pair);
+  for (const ruling of joins) tie(ruling);
+  const parts = new Map<number, Part>();
+  for (let i = 0; i < count; i++) {
+    const root = find(i);
+    if (root === i) continue;
+    const part = parts.get(root);
+    if (part) part.records.push(i);
+    else parts.set(root, { records: [root, i], pairs: [], joins: [] });
   }
-  for (const { verdict, a, b, when } of standing.reverse()) if (verdict === 'join') works.join(a, b, when);
-  return { head: works.heads(), questions: works.open(asked) };
+  sorted.forEach((pair, p) => {
+    if (pair.verdict === 'join') parts.get(find(pair.a))!.pairs.push(p);
+  });
+  for (const ruling of joins) parts.get(find(ruling.a))?.joins.push(ruling);
+  return parts;
 }
 
 /** The surest first; ties by the names of the records. */
@@ -73,168 +169,6 @@ function ranked(order: readonly string[]): Int32Array {
     rank[record] = place;
   });
   return rank;
-}
-
-/** Scores that are no further apart than this say the same. */
-const NEARLY = 1;
-
-/** A publication that was retrieved very often has as many ties: the first tell. */
-const MOST_TIES = 12;
-
-const pairKey = (a: number, b: number): number => (a < b ? a * 2 ** 26 + b : b * 2 ** 26 + a);
-
-/** Works of up to so many records are stood for by all of them. */
-const FEW = 6;
-
-/** What can contradict another record: all but abstracts and what is only looked at for families. */
-const identityOf = (k: ComparedKeys): string =>
-  [k.doi, k.pmid, k.titles[0], k.people[0]?.join(' '), k.years, k.container, k.volume, k.issue, k.first, k.stated].join('|');
-
-/** Sets of records that grow together, with what forbids it. */
-class Works {
-  private root: Int32Array;
-  /** Records that stand for a work: all of a small one, of a large one those that say something of their own. */
-  private standing = new Map<number, number[]>();
-  /** For a work, the works that a person keeps it apart from, and which ruling did. */
-  private apart = new Map<number, Map<number, number>>();
-  private prepared: PreparedKeys;
-  /** Pairs that were judged to be one publication: nothing in them contradicts. */
-  private agreed = new Set<number>();
-  /** For each record, the pairs that would join it, the surest first. */
-  private ties = new Map<number, Pair[]>();
-
-  constructor(
-    private keys: KeyList,
-    private rank: Int32Array,
-    pairs: readonly Pair[],
-  ) {
-    this.prepared = new PreparedKeys(keys);
-    this.root = Int32Array.from({ length: keys.length }, (_, i) => i);
-    for (const pair of pairs) {
-      if (pair.verdict !== 'join') continue;
-      this.agreed.add(pairKey(pair.a, pair.b));
-      for (const record of [pair.a, pair.b]) {
-        const ties = this.ties.get(record);
-        if (ties) ties.push(pair);
-        else this.ties.set(record, [pair]);
-      }
-    }
-  }
-
-  private find(i: number): number {
-    let at = i;
-    while (this.root[at] !== at) {
-      this.root[at] = this.root[this.root[at]!]!;
-      at = this.root[at]!;
-    }
-    return at;
-  }
-
-  private of = (root: number): number[] => this.standing.get(root) ?? [root];
-
-  /** The records that stand for two works together. */
-  private together(all: readonly number[], more: readonly number[]): number[] {
-    const both = [...all, ...more];
-    if (both.length <= FEW) return both;
-    return [...new Map(both.map((r) => [identityOf(this.keys.at(r)!), r] as const).reverse()).values()].reverse();
-  }
-
-  keepApart(a: number, b: number, when: number) {
-    const [x, y] = [this.find(a), this.find(b)];
-    this.part(x, y, when);
-    this.part(y, x, when);
-  }
-
-  private part(from: number, to: number, when: number) {
-    const others = this.apart.get(from);
-    if (others) others.set(to, Math.max(when, others.get(to) ?? -1));
-    else this.apart.set(from, new Map([[to, when]]));
-  }
-
-  /**
-   * @param when which ruling says so; without one it is an automatic join
-   * @returns false when they must stay two works
-   */
-  join(a: number, b: number, when = -1): boolean {
-    const [x, y] = [this.find(a), this.find(b)];
-    if (x === y) return true;
-    if ((this.apart.get(x)?.get(y) ?? -1) > when) return false;
-    const ruled = when >= 0;
-    const [inX, inY] = [this.of(x), this.of(y)];
-    // Of two works of one record each, this pair has just been judged.
-    if (!ruled && inX.length + inY.length > 2 && this.contradict(inX, inY)) return false;
-    const [into, from] = inX.length >= inY.length ? [x, y] : [y, x];
-    this.standing.set(into, this.together(this.of(into), this.of(from)));
-    this.standing.delete(from);
-    this.root[from] = into;
-    for (const [other, at] of this.apart.get(from) ?? []) {
-      this.apart.get(other)!.delete(from);
-      if (other === into) continue;
-      this.part(into, other, at);
-      this.part(other, into, at);
-    }
-    this.apart.delete(from);
-    return true;
-  }
-
-  /**
-   * True when one of the two fits as well with a third record that contradicts the other: it is one or the other, and
-   * nothing says which.
-   */
-  torn({ a, b, score }: Pair): boolean {
-    return this.fitsElsewhere(a, b, score) || this.fitsElsewhere(b, a, score);
-  }
-
-  private fitsElsewhere(record: number, partner: number, score: number): boolean {
-    for (const tie of this.ties.get(record)!.slice(0, MOST_TIES)) {
-      if (tie.score < score - NEARLY) return false;
-      const third = tie.a === record ? tie.b : tie.a;
-      if (third !== partner && this.pairContradicts(partner, third)) return true;
-    }
-    return false;
-  }
-
-  /**
-   * True when some record of one contradicts some record of the other. A record whose keys are those of another says
-   * nothing new, so that a publication that was retrieved ten thousand times is compared once.
-   */
-  private contradict(x: readonly number[], y: readonly number[]): boolean {
-    for (const a of x) for (const b of y) if (this.pairContradicts(a, b)) return true;
-    return false;
-  }
-
-  private pairContradicts(a: number, b: number): boolean {
-    if (this.agreed.has(pairKey(a, b))) return false;
-    try {
-      return contradicts(this.prepared.at(a), this.prepared.at(b));
-    } catch {
-      // What can't be compared is not joined.
-      return true;
-    }
-  }
-
-  heads(): Int32Array {
-    const first = new Map<number, number>();
-    for (let i = 0; i < this.root.length; i++) {
-      const root = this.find(i);
-      const known = first.get(root);
-      if (known === undefined || this.rank[i]! < this.rank[known]!) first.set(root, i);
-    }
-    return Int32Array.from(this.root, (_, i) => first.get(this.find(i))!);
-  }
-
-  /** Questions between works that are still two and that nobody has ruled on: one for each two works, the surest. */
-  open(asked: readonly Question[]): Question[] {
-    const seen = new Set<string>();
-    return asked.filter(({ a, b }) => {
-      const [x, y] = [this.find(a), this.find(b)];
-      if (x === y || this.apart.get(x)?.has(y)) return false;
-      const key = x < y ? `${x}|${y}` : `${y}|${x}`;
-      if (seen.has(key)) return false;
-      seen.add(key);
-      return true;
-    });
-  }
 }
 
 /** The works of a merge, each as the places of its records, in the order of their first records. */

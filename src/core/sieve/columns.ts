@@ -191,3 +191,17 @@ export function pickRows(columns: Columns, places: readonly number[]): Columns {
   for (const f of FACET_NAMES) picked.facets[f].values = [...columns.facets[f].values];
   return picked;
 }
+
+/** The first rows of columns. They share their memory: large columns are not there twice. */
+export function firstRows(columns: Columns, count: number): Columns {
+  const rows = emptyColumns(0, columns.databases, columns.revision);
+  const from = plainArrays(columns);
+  plainSlots(rows).forEach(([holder, name], k) => {
+    holder[name] = from[k]!.subarray(0, count);
+  });
+  for (const f of FACET_NAMES) {
+    const { values, all, stated } = columns.facets[f];
+    rows.facets[f] = { values, all: all.subarray(0, count), stated: stated.subarray(0, count) };
+  }
+  return rows;
+}

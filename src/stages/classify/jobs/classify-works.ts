@@ -2,11 +2,11 @@ import type { EntityManager } from '@mikro-orm/postgresql';
 import { FLAGS, type Flag } from '@/core/classify';
 import { type PageToJudge, WORK_COLUMNS, type WorkToJudge } from '@/core/judge';
 import type { FamilyFlag } from '@/core/merge';
-import { type Columns, emptyColumns, pageWriter, rowCopier } from '@/core/sieve';
+import { type Columns, emptyColumns, firstRows, pageWriter, rowCopier } from '@/core/sieve';
 import { copyWritten } from '@/platform/db/copy';
 import type { Review, SourceDatabase } from '@/platform/db/schema';
 import { inOrder } from '@/platform/threads/in-order';
-import { fieldEdits } from '@/stages/merge';
+import { fieldEdits, type NumberedWork } from '@/stages/merge';
 import { type AsideRecord, faultyAside, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
 import { readPage } from '../store/read-page';
 import { type AllAlone, AloneBuilder } from '../store/records-alone';
@@ -16,9 +16,7 @@ import { pageJudge } from './page-judge';
 const PAGE = 1000;
 
 /** A work with its records: it stays as it was, all of it or but for its records judged by themselves, or is judged. */
-interface Placed {
-  no: number;
-  records: number[];
+interface Placed extends NumberedWork {
   stays: boolean;
   known: boolean;
 }
@@ -26,7 +24,9 @@ interface Placed {
 /**
  * Classifies work after work, in number order, so that memory holds a few pages of records and the masks.
  * @param reader another connection, which reads the next works while these are written; or the transaction's own
- * @param numbers the work's number of every record
+ * @param works by number; where none is kept, one is asked for when it is to be judged, so that the first are judged while
+ *   others are still merged
+ * @param records how many they have
  * @param familyFlags flags that works have from their families, asked for when all works are judged: nothing else of a work hangs
  *   on them
  * @param kept columns made before by the same rules, and which works have changed since; null to classify all
@@ -38,41 +38,37 @@ export async function classifyWorks(
   reader: EntityManager,
   review: Review,
   databases: readonly SourceDatabase[],
-  numbers: ReadonlyMap<number, number>,
+  works: Iterable<NumberedWork>,
+  records: number,
   familyFlags: () => Promise<ReadonlyMap<number, readonly FamilyFlag[]>>,
   kept: { columns: Columns; alone: AllAlone | null; changed: ReadonlySet<number> } | null,
   step: (done: number) => Promise<void>,
 ): Promise<{ columns: Columns; alone: AllAlone }> {
   const edits = await fieldEdits(tx, review.id);
-  const works = groupedByWork(numbers);
+  // No more works than records; what is too much is cut off in the end.
   const columns = emptyColumns(
-    works.size,
+    records,
     databases.map((d) => d.id),
     review.revision,
   );
-  const alone = new AloneBuilder(numbers.size, columns.databases, review.revision, kept?.alone);
+  const alone = new AloneBuilder(records, columns.databases, review.revision, kept?.alone);
   const old = new Map(kept ? Array.from(kept.columns.numbers, (no, i) => [no, i] as const) : []);
   const takeOver = kept ? rowCopier(columns, kept.columns) : () => {};
   const stays = (no: number) => kept !== null && old.has(no) && !kept.changed.has(no) && !edits.has(no);
-  const placed = [...works]
-    .sort((a, b) => a[0] - b[0])
-    .map(([no, records]): Placed => ({ no, records, stays: stays(no), known: alone.knows(records) }));
+  const place = (w: NumberedWork): Placed => ({ ...w, stays: stays(w.no), known: alone.knows(w.records) });
+  const placed = kept ? Array.from(works, place) : mapped(works, place);
   const asked = (w: Placed) => !w.stays || !w.known;
-  const judge = await pageJudge(
-    tx,
-    review,
-    databases,
-    placed.reduce((n, w) => n + (asked(w) ? w.records.length : 0), 0),
-  );
+  const toBeJudged = Array.isArray(placed) ? placed.reduce((n, w) => n + (asked(w) ? w.records.length : 0), 0) : records;
+  const judge = await pageJudge(tx, review, databases, toBeJudged);
   const retrievals = await retrievalOfFiles(tx, review.id);
   const toJudge = async (page: readonly Placed[]): Promise<PageToJudge> => {
     const open = page.filter(asked);
-    const records = open.flatMap((w) => w.records);
+    const numbers = open.flatMap((w) => w.records);
     const items = open.flatMap((w) => (w.stays ? [] : w.records));
     return {
       reviewId: review.id,
       works: open.map((w): WorkToJudge => ({ no: w.no, records: w.records, flags: [], edits: edits.get(w.no), alone: w.stays })), // prettier-ignore
-      records: await readPage(reader === tx ? tx : reader.fork(), review.id, retrievals, records, { claims: records, items }),
+      records: await readPage(reader === tx ? tx : reader.fork(), review.id, retrievals, numbers, { claims: numbers, items }),
       merged: true,
     };
   };
@@ -87,7 +83,7 @@ export async function classifyWorks(
     );
   const table = some ? 'fresh_work' : 'work';
   const failed: AsideRecord[] = [];
-  let row = 0;
+  const stayed: boolean[] = [];
   let done = 0;
   const judged = inOrder(pages(), judge.width, async ({ page, task }) => ({ page, made: await judge.judge(task) }));
   let written: Promise<void> = Promise.resolve();
@@ -101,8 +97,9 @@ export async function classifyWorks(
       const [write, writeAlone] = [pageWriter(columns, made.works), pageWriter(alone.columns, made.alone)];
       let at = 0;
       for (const w of page) {
-        if (w.stays) takeOver(row++, old.get(w.no)!);
-        else write(row++);
+        const row = stayed.push(w.stays) - 1;
+        if (w.stays) takeOver(row, old.get(w.no)!);
+        else write(row);
         if (w.stays && w.known) alone.keep(w.no, w.records);
         else for (const _ of w.records) alone.put(made.retrievals[at++]!, w.no, writeAlone);
       }
@@ -118,11 +115,12 @@ export async function classifyWorks(
   }
   await written;
   if (failed.length) throw new Unprocessable(failed);
-  await bringFlags(tx, table, review.id, columns, (i) => !placed[i]!.stays, await familyFlags());
-  if (!some) return { columns, alone: alone.done() };
+  const made = firstRows(columns, stayed.length);
+  await bringFlags(tx, table, review.id, made, (i) => !stayed[i], await familyFlags());
+  if (!some) return { columns: made, alone: alone.done() };
   const updates = WORK_COLUMNS.slice(2).map((c) => `${c} = excluded.${c}`); // prettier-ignore
   await tx.execute(`insert into work select * from fresh_work on conflict (review_id, no) do update set ${updates.join(', ')}`);
-  return { columns, alone: alone.done() };
+  return { columns: made, alone: alone.done() };
 }
 
 /** Adds to works that were judged what their families bring upon them. */
@@ -147,20 +145,12 @@ async function bringFlags(
   );
 }
 
-/** The records of each work by number. */
-function groupedByWork(numbers: ReadonlyMap<number, number>): Map<number, number[]> {
-  const works = new Map<number, number[]>();
-  for (const [record, no] of numbers) {
-    const members = works.get(no);
-    if (members) members.push(record);
-    else works.set(no, [record]);
-  }
-  for (const members of works.values()) members.sort((a, b) => a - b);
-  return works;
+function* mapped<T, R>(things: Iterable<T>, of: (thing: T) => R): Generator<R, void> {
+  for (const thing of things) yield of(thing);
 }
 
 /** As many works at a time as have a page of records between them. */
-function* pagesOf(works: readonly Placed[]): Generator<Placed[]> {
+function* pagesOf(works: Iterable<Placed>): Generator<Placed[]> {
   let page: Placed[] = [];
   let records = 0;
   for (const work of works) {

@@ -3,13 +3,14 @@ import type { Context } from '@/platform/context';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
 import {
-  assignWorkNumbers,
   countDerived,
   deriveRecords,
+  firstNumbers,
+  isFirstMerge,
   knownRecords,
   linkWorks,
   mergeWorks,
-  searchFamilies,
+  numbersBeside,
   standingRulings,
 } from '@/stages/merge';
 import { type AsideRecord, standingAside, Unprocessable, writeAside } from '@/stages/retrieve';
@@ -91,31 +92,34 @@ async function classifyAll(tx: EntityManager, ctx: Context, reviewId: string, as
   const rulings = await standingRulings(tx, reviewId);
   const known = await knownRecords(tx, reviewId);
   const { fresh, ...all } = await deriveRecords(tx, ctx.em.fork(), reviewId, databases, aside, known, step(0));
-  const merged = await mergeWorks(tx, reviewId, all, known, rulings, step(1));
-  const found = searchFamilies(merged);
-  const { numbers, changed } = await assignWorkNumbers(
-    tx,
-    reviewId,
-    merged.records.map((r) => r.no),
-    merged.head,
-    ctx.now(),
-  );
-  for (const no of fresh) changed.add(numbers.get(no)!);
+  const merging = await mergeWorks(tx, reviewId, all, known, rulings, step(1));
+  const first = await isFirstMerge(tx, reviewId);
+  const placed = first ? firstNumbers(tx, reviewId, merging) : await numbersBeside(tx, reviewId, merging, ctx.now());
   const basis = await columnsBasis(tx, review, databases);
-  const stored = await storedColumns(tx, reviewId);
+  const stored = first ? null : await storedColumns(tx, reviewId);
   // As they are, if they were made by the same rules, scheme and databases.
   const before = stored?.basis === basis ? stored.columns : null;
   review.revision += 1;
-  const families = async () => linkWorks(tx, reviewId, merged, await found, numbers, rulings);
-  // Which works stay as they were is known by their links. Where none stays, the first are judged while families are looked for.
-  const linked = before && (await families());
+  const { works, numbers, changed } = placed;
+  const store = async () => {
+    await placed.store();
+    await merging.storeQuestions(tx, reviewId);
+  };
+  // Works of a first merge are judged as they become known. So are others while families are looked for, unless some may
+  // stay as they were: which do is known by their links.
+  if (!first) await store();
+  for (const no of fresh) if (!first) changed.add(numbers.get(no)!);
+  const linked = before && (await linkWorks(tx, reviewId, merging, numbers, rulings));
   for (const no of linked?.changed ?? []) changed.add(no);
   const judged = before && (await storedAlone(tx, reviewId));
   const kept = before && { columns: before, alone: judged?.revision === before.revision ? judged : null, changed };
   // Claims that were derived just now are to be seen in this transaction alone.
   const reader = fresh.size === 0 ? ctx.em.fork() : tx;
-  const brought = async () => (linked ?? (await families())).flags;
-  const { columns, alone } = await classifyWorks(tx, reader, review, databases, numbers, brought, kept, step(2));
+  const brought = async () => {
+    if (first) await store();
+    return (linked ?? (await linkWorks(tx, reviewId, merging, numbers, rulings))).flags;
+  };
+  const { columns, alone } = await classifyWorks(tx, reader, review, databases, works, merging.size, brought, kept, step(2));
   await writeColumns(tx, reviewId, columns, basis);
   await writeAlone(tx, reviewId, alone);
   await tx.flush();

@@ -1,15 +1,15 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type FamilyFlag, type FamilyLink, familiesOnShelf, familyFlags, worksOf } from '@/core/merge';
+import { type FamilyFlag, type FamilyLink, familiesOnShelf, familyFlags, type KeyShelf, worksOf } from '@/core/merge';
 import { copyRows } from '@/platform/db/copy';
 import { basisOf, labourFor } from '@/platform/threads/labour';
 import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { linkRulings, type Rulings } from '../store/merge-rulings';
-import type { MergedRecords } from './merge-works';
+import type { Merging } from './merging';
 
 export type FoundFamilies = ReturnType<typeof familiesOnShelf>;
 
 /** Looks for the families of merged records' works, in a thread: nothing is read or written, so that other things go on beside it. */
-export function searchFamilies({ keys, head }: MergedRecords): Promise<FoundFamilies> {
+export function searchFamilies(keys: KeyShelf, head: Int32Array): Promise<FoundFamilies> {
   const task = { shelf: keys.share(), head };
   const found = labourFor(keys.length).run('families', basisOf(null), task, () => familiesOnShelf(keys, head));
   // It is awaited later; without a handler until then, Node.js would end the process if it failed.
@@ -25,11 +25,13 @@ export function searchFamilies({ keys, head }: MergedRecords): Promise<FoundFami
 export async function linkWorks(
   tx: EntityManager,
   reviewId: string,
-  { records, head }: MergedRecords,
-  { links: all, told, faults }: FoundFamilies,
+  merging: Merging,
   numberOf: ReadonlyMap<number, number>,
   rulings: Rulings,
 ): Promise<{ flags: Map<number, FamilyFlag[]>; changed: Set<number> }> {
+  const { records } = merging.all;
+  const { head, families } = merging.done();
+  const { links: all, told, faults } = await families;
   const works = worksOf(head);
   const numbers = works.map((members) => numberOf.get(records[members[0]!]!.no)!);
   const place = new Map(numbers.map((no, i) => [no, i]));

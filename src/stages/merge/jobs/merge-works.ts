@@ -1,7 +1,7 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
 import {
+  Clustering,
   type Comparing,
-  clusterRecords,
   comparingOf,
   type KeyShelf,
   type Pair,
@@ -19,15 +19,11 @@ import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { writeBlocks } from '../store/merge-blocks';
 import { type Rulings, recordRulings } from '../store/merge-rulings';
 import type { KeyedRecords, NamedRecord } from './derive-records';
-
-/** Works of records: for each record, the place of the first record of its work. */
-export interface MergedRecords extends KeyedRecords {
-  head: Int32Array;
-}
+import { Merging } from './merging';
 
 /**
- * Merges records into works. What was judged before is kept: only pairs with a new record are judged, unless records
- * went or the rules changed. The outcome is the same either way.
+ * Compares records, and gives their works as they become known. What was judged before is kept: only pairs with a new
+ * record are judged, unless records went or the rules changed. The outcome is the same either way.
  * @param all the records, with those merged before at the beginning
  * @param known which were merged before by the rules as they are
  */
@@ -38,7 +34,7 @@ export async function mergeWorks(
   known: ReadonlySet<number>,
   rulings: Rulings,
   step: (done: number) => Promise<void>,
-): Promise<MergedRecords> {
+): Promise<Merging> {
   const { records, keys } = all;
   const addsOnly = known.size > 0 && known.size === records.filter((r) => known.has(r.no)).length;
   await writeBlocks(tx, reviewId, records, (place) => keys.blocksOf(place));
@@ -53,20 +49,8 @@ export async function mergeWorks(
   const place = new Map(records.map((r, i) => [r.no, i]));
   const before = from > 0 ? await storedPairs(tx, reviewId, place) : [];
   await storePairs(tx, reviewId, records, scored.pairs, from === 0);
-  const { head, questions } = clusterRecords(
-    keys,
-    records.map((r) => r.name),
-    [...before, ...scored.pairs],
-    recordRulings(rulings, records),
-  );
-  await tx.execute('delete from merge_question where review_id = ?', [reviewId]);
-  await copyRows(
-    tx,
-    'merge_question',
-    ['review_id', 'a', 'b', 'score', 'held'],
-    [questions.map((q) => [reviewId, records[q.a]!.no, records[q.b]!.no, q.score, q.held])],
-  );
-  return { records, keys, head };
+  const names = records.map((r) => r.name);
+  return new Merging(all, new Clustering(keys, names, [...before, ...scored.pairs], recordRulings(rulings, records)));
 }
 
 /** Judges the pairs by ranges of records, in as many threads as there are: what comes of it is the same. */
