@@ -6,7 +6,7 @@ export { undoMerge } from './commands/undo-merge';
 export { countDerived, deriveRecords } from './jobs/derive-records';
 export { linkWorks } from './jobs/family-links';
 export { knownRecords, mergeWorks } from './jobs/merge-works';
-export { firstNumbers, isFirstMerge, type NumberedWork, type NumberedWorks, numbersBeside } from './jobs/work-numbers';
+export { firstNumbers, isFirstMerge, type NumberedWork, numbersBeside } from './jobs/work-numbers';
 export { type DecisionToSettle, decisionsToSettle } from './queries/decisions-to-settle';
 export { type Family, familyOf } from './queries/families-view';
 export { joinsView } from './queries/joins-view';

@@ -1,21 +1,9 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { type FamilyFlag, type FamilyLink, familiesOnShelf, familyFlags, type KeyShelf, worksOf } from '@/core/merge';
+import { type FamilyFlag, type FamilyLink, familyFlags, worksOf } from '@/core/merge';
 import { copyRows } from '@/platform/db/copy';
-import { basisOf, labourFor } from '@/platform/threads/labour';
 import { asideOf, Unprocessable } from '@/stages/retrieve';
 import { linkRulings, type Rulings } from '../store/merge-rulings';
 import type { Merging } from './merging';
-
-export type FoundFamilies = ReturnType<typeof familiesOnShelf>;
-
-/** Looks for the families of merged records' works, in a thread: nothing is read or written, so that other things go on beside it. */
-export function searchFamilies(keys: KeyShelf, head: Int32Array): Promise<FoundFamilies> {
-  const task = { shelf: keys.share(), head };
-  const found = labourFor(keys.length).run('families', basisOf(null), task, () => familiesOnShelf(keys, head));
-  // It is awaited later; without a handler until then, Node.js would end the process if it failed.
-  found.catch(() => {});
-  return found;
-}
 
 /**
  * Stores the links of a review's families, with what people ruled about them.

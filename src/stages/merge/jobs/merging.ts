@@ -1,11 +1,11 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import type { Clustering, Clusters } from '@/core/merge';
+import { type Clustering, type Clusters, familiesOnShelf } from '@/core/merge';
 import { copyRows } from '@/platform/db/copy';
+import { basisOf, labourFor } from '@/platform/threads/labour';
 import type { KeyedRecords } from './derive-records';
-import { type FoundFamilies, searchFamilies } from './family-links';
 
 interface Merged extends Clusters {
-  families: Promise<FoundFamilies>;
+  families: Promise<ReturnType<typeof familiesOnShelf>>;
 }
 
 /** Records that were compared, whose works become known one after the other. */
@@ -36,7 +36,7 @@ export class Merging {
   done(): Merged {
     if (this.merged) return this.merged;
     const clusters = this.clustering.done();
-    this.merged = { ...clusters, families: searchFamilies(this.all.keys, clusters.head) };
+    this.merged = { ...clusters, families: searchFamilies(this.all, clusters.head) };
     return this.merged;
   }
 
@@ -51,4 +51,12 @@ export class Merging {
       [this.done().questions.map((q) => [reviewId, records[q.a]!.no, records[q.b]!.no, q.score, q.held])],
     );
   }
+}
+
+/** Looks for the families of works in a thread: nothing is read or written, so that other things go on beside it. */
+function searchFamilies({ keys }: KeyedRecords, head: Int32Array): Merged['families'] {
+  const found = labourFor(keys.length).run('families', basisOf(null), { shelf: keys.share(), head }, () => familiesOnShelf(keys, head));
+  // It is awaited later; without a handler until then, Node.js would end the process if it failed.
+  found.catch(() => {});
+  return found;
 }
