@@ -1,7 +1,7 @@
 import { fieldRecords } from '@/testing/field-records';
 import { CUE_RULES } from './cue-rules';
 import { findCues } from './cues';
-import { literalsOf } from './literals';
+import { literalsOf, secondLiteralsOf } from './literals';
 import { notesOf } from './notes';
 import { Scan } from './scan';
 
@@ -28,7 +28,15 @@ test.each([
   [/colou?r (?:wheel|chart)/i, ['color wheel', 'color chart', 'colour wheel', 'colour chart']],
   [/\b(?:we|they) \w+ (?:wheel|chart)s?\b/i, [' wheel', ' chart']],
   [/(?:very )?wet/i, ['wet']],
+  [/\bpH ?\d/i, ['ph0', 'ph 0']],
 ])('%s has %j to be looked for', (pattern, pieces) => expect(literalsOf(pattern)).toEqual(pieces));
+
+test.each([
+  [/\bneither here\b[^.]*\bnor there\b/i, ['nor there']],
+  [/\b(?:one|two) rooms?\b[^.]*\bdivided\b|\bpartition\b/i, ['divided', 'partition']],
+  [/\bpartition\b/i, null],
+  [/\bdivided\b[^.]*\bin two\b|re\b/i, null],
+])('%s has %j to be looked for besides', (pattern, pieces) => expect(secondLiteralsOf(pattern)).toEqual(pieces));
 
 /** The same claims by trying every rule on every text of its zone: what the pass must not miss. */
 test('looking for pieces first never loses a match', async () => {

@@ -5,7 +5,7 @@ import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES, MENTIONED } from './cue-rules';
 import { type Prefilter, prefilterOf } from './prefilter';
 import { readsLikeMethods, sentencesOf } from './sections';
-import { alwaysTried, WholeText } from './whole-text';
+import { alwaysTried, SECOND, WholeText, withSecond } from './whole-text';
 
 /** A rule's masks, worked out once. */
 interface Prepared {
@@ -49,7 +49,8 @@ function ready(): Ready {
   if (made) return made;
   const rules = CUE_RULES.map(prepare);
   const of = (zone: Zone) => prefilterOf(rules.flatMap(({ rule }, i) => (rule.zones.includes(zone) ? [[i, rule.pattern] as const] : [])));
-  stamps = new Int32Array(rules.length + 1);
+  stamps = new Int32Array(2 * SECOND);
+  twofold = withSecond();
   made = {
     rules,
     short: { heading: of('heading'), venue: of('venue'), note: of('note') },
@@ -142,6 +143,8 @@ function withoutYielding(found: CueFindings): CueFindings {
 /** Numbers of rules seen in the text in hand, each once: `stamps[i]` is the turn in which rule i was seen last. */
 let stamps = new Int32Array(0);
 let turn = 0;
+/** 1 for rules that can match only where a second piece stands too. */
+let twofold: Uint8Array = new Uint8Array(0);
 
 /** Rules of a part that could match a text, in the order of the rules. */
 function candidatesIn(text: string, part: ShortPart): number[] {
@@ -172,9 +175,12 @@ class Hits {
       const i = hits[this.at]!;
       if (hits[this.at + 1]! < from || stamps[i] === turn) continue;
       stamps[i] = turn;
-      could.push(i);
+      if (i < SECOND) could.push(i);
     }
-    return could.length < 2 ? could : inOrder(could);
+    let kept = 0;
+    for (const i of could) if (twofold[i] !== 1 || stamps[SECOND + i] === turn) could[kept++] = i;
+    could.length = kept;
+    return kept < 2 ? could : inOrder(could);
   }
 }
 

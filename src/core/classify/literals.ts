@@ -2,6 +2,8 @@ import { type AST, RegExpParser } from '@eslint-community/regexpp';
 
 /** Shorter pieces are in nearly every text and would let nothing be skipped; signs are rare enough to count double. */
 const SHORTEST = 3;
+/** Pieces that are worth being looked for beside rarer ones. */
+const RARE = 5;
 const SIGNS = /[<=>%]/;
 const worthOf = (piece: string): number => piece.length + (SIGNS.test(piece) ? 1 : 0);
 const worth = (pieces: readonly string[]): number => Math.min(...pieces.map(worthOf));
@@ -16,6 +18,16 @@ export function literalsOf(pattern: RegExp): string[] | null {
   const { alternatives } = new RegExpParser().parsePattern(pattern.source);
   const found = union(alternatives);
   return found && withoutLonger(found);
+}
+
+/**
+ * Pieces of which a match must contain another one, beside that of `literalsOf`; null where no way to match has two that
+ * are both rare. A way that has one only gives that.
+ */
+export function secondLiteralsOf(pattern: RegExp): string[] | null {
+  const ways = new RegExpParser().parsePattern(pattern.source).alternatives.map(piecesOf);
+  if (ways.some(([first]) => !first) || !ways.some(([, second]) => second && worth(second) >= RARE)) return null;
+  return withoutLonger(ways.flatMap(([first, second]) => (second && worth(second) >= RARE ? second : first!)));
 }
 
 /** A piece that holds another is found with it. */
@@ -33,13 +45,15 @@ function union(alternatives: readonly AST.Alternative[]): string[] | null {
   return all;
 }
 
-/** Of the pieces that stand one after the other, those that are rarest: the longest, as near as one can tell. */
-function best({ elements }: AST.Alternative): string[] | null {
-  let chosen: string[] | null = null;
+const best = (alternative: AST.Alternative): string[] | null => piecesOf(alternative)[0] ?? null;
+
+/** Pieces that stand one after the other, those first that are rarest: the longest, as near as one can tell. */
+function piecesOf({ elements }: AST.Alternative): string[][] {
+  const all: string[][] = [];
   /** All ways to write what stands in a row, up to here. */
   let row = [''];
   const offer = (pieces: string[] | null) => {
-    if (pieces?.length && worth(pieces) >= SHORTEST && (!chosen || worth(pieces) > worth(chosen))) chosen = pieces;
+    if (pieces?.length && worth(pieces) >= SHORTEST) all.push(pieces);
   };
   for (const element of elements) {
     const ways = waysOf(element);
@@ -55,7 +69,7 @@ function best({ elements }: AST.Alternative): string[] | null {
       offer(ofRepeated(element.element));
   }
   offer(row);
-  return chosen;
+  return all.sort((a, b) => worth(b) - worth(a));
 }
 
 /** All ways to write an element, when they are few and of plain characters only; else null. */
@@ -66,6 +80,8 @@ function waysOf(element: AST.Element): string[] | null {
 
 function writtenAs(element: AST.Element): string[] | null {
   if (element.type === 'Character') return plain(element);
+  // The scan tells no digits apart.
+  if (element.type === 'CharacterSet') return element.kind === 'digit' && !element.negate ? ['0'] : null;
   if (element.type === 'CharacterClass')
     return element.negate ? null : all(element.elements.map((e) => (e.type === 'Character' ? plain(e) : null)));
   if (element.type === 'Group' || element.type === 'CapturingGroup') return all(element.alternatives.map(inARow));
