@@ -12,6 +12,8 @@ interface Prepared extends UsualRule {
   /** Publication types beside which it does not hold; 0 when it holds beside all. */
   barred: Mask;
 }
+/** Patterns that ask what stands before: they can match an abstract alone where they match none behind its title. */
+const LOOKS_BACK = new Set(USUAL_RULES.flatMap((r) => (r.has && /\^|\(\?<[=!]/.test(r.has.source) ? [r.has] : [])));
 const BY_AXIS = { publicationType: [], design: [], sourceType: [], peerReview: [] } as Record<CodedAxis, Prepared[]>;
 for (const r of USUAL_RULES)
   if (!r.sources)
@@ -47,7 +49,8 @@ export class UsualText {
   has(pattern: RegExp, titleOnly = false): boolean {
     if (!this.whole.couldMatch(pattern)) return false;
     const { title, abstract } = this.record;
-    return pattern.test(titleOnly ? title : this.whole.text) || pattern.test(abstract);
+    if (titleOnly) return pattern.test(title) || pattern.test(abstract);
+    return pattern.test(this.whole.text) || (LOOKS_BACK.has(pattern) && pattern.test(abstract));
   }
   lacks(pattern: RegExp, titleOnly = false): boolean {
     return !(this.whole.couldMatch(pattern) && pattern.test(titleOnly ? this.record.title : this.whole.text));
