@@ -1,5 +1,14 @@
 import { basename } from 'node:path';
-import { type Classification, classifyWork, disputesOf, FACET_NAMES, type RecordOfWork, readyRecord, WORK_AXES } from '@/core/classify';
+import {
+  type Classification,
+  classifyWork,
+  disputesOf,
+  FACET_NAMES,
+  leftOf,
+  type RecordOfWork,
+  readyRecord,
+  WORK_AXES,
+} from '@/core/classify';
 import { basisOfLots, likelyMasks, openAxes, packedShares, sharesOfWork } from '@/core/likely';
 import { mergeRecords, worksOf } from '@/core/merge';
 import { type BibRecord, type DayInterval, dayToIso } from '@/core/record';
@@ -20,7 +29,7 @@ export async function classifyCommand(
   const basis = settings.likely === null ? null : basisOfLots(settings.likely);
   const ready = (key: number, record: BibRecord): RecordOfWork => {
     const read = readyRecord(key, record, settings.scope);
-    return basis ? { ...read, found: { ...read.found, likely: packedShares(record, openAxes(read.found)) } } : read;
+    return basis ? { ...read, found: { ...read.found, likely: packedShares(record, openAxes(leftOf(read.found.claims))) } } : read;
   };
   const totals = { works: 0, settled: 0 };
   const classify = (records: readonly RecordOfWork[]) => {

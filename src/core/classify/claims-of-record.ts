@@ -1,15 +1,15 @@
 import { type BibRecord, readable, readableNotes, type Vocabulary } from '@/core/record';
 import type { Place } from '@/core/venues';
 import { ALL, axisMask, type CodedAxis, INDEXER_STATUSES, type Mask, MEDLINE_STATUSES } from '@/core/vocabularies';
-import { type Aside, type Claim, makeClaim, STATED_TIERS } from './claim';
-import { findCues, leavesOf, narrowsOf } from './cues';
+import type { Aside, Claim } from './claim';
+import { ClaimSheet } from './claim-sheet';
+import { addCues, leavesOf, narrowsOf } from './cues';
 import { designsOfPublication } from './design-of-publication';
 import { type Facets, facetsOfRecord } from './facets';
 import { notesOf, typeTermsOf } from './notes';
-import { resolveAxis } from './resolve';
 import { SHAPE_RULES } from './shape';
 import { sourcesOfPublication } from './source-of-publication';
-import { type DatabaseScope, statedClaims } from './stated';
+import { addStated, type DatabaseScope } from './stated';
 import { UsualText, usualClaim, usualInPopular } from './usual';
 import { WholeText } from './whole-text';
 
@@ -77,43 +77,57 @@ const OF_RESEARCH = axisMask('publicationType', [
 ]);
 
 /** Widens inferred publication types to the kind that the record itself states, where both can be true at once. */
-export function besideStated(claims: readonly Claim[]): Claim[] {
-  const publication = claims.filter((c) => c.axis === 'publicationType');
-  const stated = publication.filter((c) => STATED_TIERS.includes(c.tier)).reduce((mask, c) => (mask & c.mask) >>> 0, ALL.publicationType);
+export function widenBesideStated(sheet: ClaimSheet) {
+  let stated = ALL.publicationType;
+  for (let i = 0; i < sheet.length; i++)
+    if (sheet.isOn(i, 'publicationType') && sheet.isStated(i)) stated = (stated & sheet.masks[i]!) >>> 0;
   const kind = (stated & ALSO_REPORTS) >>> 0;
-  return claims.map((c) =>
-    c.axis === 'publicationType' && !STATED_TIERS.includes(c.tier) && (c.mask & stated) === 0 && kind !== 0
-      ? { ...c, mask: (c.mask | kind) >>> 0, own: c.mask }
-      : c,
-  );
+  if (kind === 0) return;
+  for (let i = 0; i < sheet.length; i++)
+    if (sheet.isOn(i, 'publicationType') && !sheet.isStated(i) && (sheet.masks[i]! & stated) === 0) sheet.widen(i, kind);
 }
 
 const SHAPES = SHAPE_RULES.map((rule) => ({ rule, narrows: [...narrowsOf(rule.sets), ...leavesOf(rule.excludes ?? {})] }));
 
-export function claimsOfRecord(given: BibRecord, scope: DatabaseScope): RecordClaims {
+/** Everything that one record says but for its claims, which are on a sheet. */
+export type SaidBeside = Omit<RecordClaims, 'claims' | 'likely'>;
+
+const inHand = new ClaimSheet();
+
+/** Everything that one record says. */
+export const claimsOfRecord = (given: BibRecord, scope: DatabaseScope): RecordClaims =>
+  withClaims(readClaims(inHand, given, scope), inHand);
+
+/** What a record says together with its claims. */
+export const withClaims = ({ dates, place, ...said }: SaidBeside, sheet: ClaimSheet): RecordClaims => ({
+  ...{ dates, place, claims: sheet.claims() },
+  ...said,
+});
+
+/** The same with the claims on a sheet, which is cleared before. */
+export function readClaims(sheet: ClaimSheet, given: BibRecord, scope: DatabaseScope): SaidBeside {
+  sheet.clear();
   const notes = readableNotes(notesOf(given));
-  const stated = statedClaims(given, scope, notes);
+  const unmapped = addStated(sheet, given, scope, notes);
   const record = readable(given);
   const { title, abstract, headings, container } = record;
   const own = typeTermsOf(record)
     .filter((t) => t.vocabulary === 'own')
     .map((t) => t.term);
   const whole = new WholeText(title, abstract);
-  const cues = findCues({ title, abstract, headings, container, notes: own.length ? [...notes, ...own] : notes }, whole);
-  const claims = [...stated.claims, ...cues.claims];
+  const asides = addCues(sheet, { title, abstract, headings, container, notes: own.length ? [...notes, ...own] : notes }, whole);
   for (const { rule, narrows } of SHAPES) {
     const quote = rule.test(record);
-    if (quote) for (const { axis, mask } of narrows) claims.push(makeClaim(axis, mask, rule.id, rule.tier, 'shape', quote));
+    if (quote) for (const { axis, mask } of narrows) sheet.add(axis, mask, rule.id, rule.tier, 'shape', quote);
   }
-  const beside = besideStated(claims);
-  addWhatFollows(beside, new UsualText(record, whole));
+  widenBesideStated(sheet);
+  addWhatFollows(sheet, new UsualText(record, whole));
   const { dates, issns, isbns, publisher, volume, issue } = record;
   return {
     dates,
     place: { issns, isbns, container, publisher, ...(volume ? { volume } : {}), ...(issue ? { issue } : {}) },
-    claims: beside,
-    asides: cues.asides,
-    unmapped: stated.unmapped,
+    asides,
+    unmapped,
     flags: flagsOf(record),
     facets: facetsOfRecord(record, whole),
   };
@@ -126,42 +140,33 @@ export const SOURCE_FOLLOWS = 'source-follows-publication-type';
  * Adds what is usual for a record of its kind, and where an item of its publication type can stand. The order is fixed
  * and goes one way: publication type, then design and source type, each from what the axis before it left.
  */
-export function addWhatFollows(claims: Claim[], text: UsualText) {
-  const said = leftOf(claims, 'publicationType');
-  const publication = addUsual(claims, text, 'publicationType', said);
-  if ((said & (said - 1)) !== 0) claims.push(...usualInPopular(said, text));
+export function addWhatFollows(sheet: ClaimSheet, text: UsualText) {
+  const said = sheet.left('publicationType');
+  const publication = addUsual(sheet, text, 'publicationType', said);
+  if ((said & (said - 1)) !== 0) for (const claim of usualInPopular(said, text)) sheet.take(claim);
   if (publication === 0) return;
   const sources = sourcesOfPublication(publication);
-  if (sources !== null) claims.push(makeClaim('sourceType', sources, SOURCE_FOLLOWS, 'strong', 'publicationType', '', 0, 0, true));
+  if (sources !== null) sheet.add('sourceType', sources, SOURCE_FOLLOWS, 'strong', 'publicationType', '', 0, 0, true);
   const designs = designsOfPublication(publication) ?? ALL.design;
   const research = isOfResearch(publication);
-  const left = leftOf(claims, 'design');
+  const left = sheet.left('design');
   const design = (left & designs) >>> 0 || left;
-  const usual = addUsual(claims, text, 'design', design, research, publication);
+  const usual = addUsual(sheet, text, 'design', design, research, publication);
   // What is usual among all designs may be a few, of which one is usual.
-  if (usual !== design) addUsual(claims, text, 'design', usual, research, publication);
-  addUsualSource(claims, text, publication);
+  if (usual !== design) addUsual(sheet, text, 'design', usual, research, publication);
+  addUsualSource(sheet, text, publication);
 }
 
 const isOfResearch = (publication: Mask): boolean => (publication & ~OF_RESEARCH) === 0;
 
 /** The last of what follows: of the source type, from what is left of the publication type. */
-export function addUsualSource(claims: Claim[], text: UsualText, publication: Mask) {
-  addUsual(claims, text, 'sourceType', leftOf(claims, 'sourceType'), isOfResearch(publication), publication);
-}
-
-/** What a record's claims leave of an axis; 0 when they conflict. */
-export function leftOf(claims: readonly Claim[], axis: CodedAxis): Mask {
-  const own: Claim[] = [];
-  for (const c of claims) if (c.axis === axis) own.push(c);
-  if (own.length === 0) return ALL[axis];
-  const { mask, status } = resolveAxis(own, ALL[axis]);
-  return status === 'conflicting' ? 0 : mask;
+export function addUsualSource(sheet: ClaimSheet, text: UsualText, publication: Mask) {
+  addUsual(sheet, text, 'sourceType', sheet.left('sourceType'), isOfResearch(publication), publication);
 }
 
 /** Adds what is usual for a set of values, and gives the set that it leaves. */
 function addUsual(
-  claims: Claim[],
+  sheet: ClaimSheet,
   text: UsualText,
   axis: CodedAxis,
   mask: Mask,
@@ -170,7 +175,7 @@ function addUsual(
 ): Mask {
   const claim = mask === 0 ? null : usualClaim(axis, mask, text, research, publications);
   if (!claim) return mask;
-  claims.push(claim);
+  sheet.take(claim);
   return (mask & claim.mask) >>> 0;
 }
 

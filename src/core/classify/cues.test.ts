@@ -1,9 +1,20 @@
 import { fieldRecords } from '@/testing/field-records';
+import { onASheet } from '@/testing/on-a-sheet';
+import type { Aside } from './claim';
 import { CUE_RULES } from './cue-rules';
-import { findCues } from './cues';
+import { addCues, type CueTexts } from './cues';
 import { literalsOf, secondLiteralsOf } from './literals';
 import { notesOf } from './notes';
 import { Scan } from './scan';
+
+/** Claims and what was set aside, of texts. */
+function findCues(texts: CueTexts) {
+  let asides: Aside[] = [];
+  const claims = onASheet((sheet) => {
+    asides = addCues(sheet, texts);
+  });
+  return { claims, asides };
+}
 
 // Aho and Corasick (1975), section 1: the words he, she, his, hers in "ushers".
 test('all words are found in one pass, those within others too', () => {

@@ -1,6 +1,7 @@
 import { PRESS_KINDS } from '@/core/venues';
 import { ALL, axisMask, bitCount, CODED_AXES, type CodedAxis, type Mask, type TermSets } from '@/core/vocabularies';
-import { type Aside, ATTRIBUTES, type Claim, type ClaimAxis, makeClaim, VENUE_FACTS } from './claim';
+import { type Aside, ATTRIBUTES, CLAIM_AXES, type ClaimAxis, VENUE_FACTS } from './claim';
+import type { ClaimSheet } from './claim-sheet';
 import type { CueRule, Zone } from './cue-rule';
 import { CUE_RULES, MENTIONED } from './cue-rules';
 import { type Prefilter, prefilterOf } from './prefilter';
@@ -59,8 +60,10 @@ function ready(): Ready {
   return made;
 }
 
-export interface CueFindings {
-  claims: Claim[];
+/** What cue rules found of one record: their claims on a sheet, from a place on, and what they set aside. */
+interface CueFindings {
+  sheet: ClaimSheet;
+  from: number;
   asides: Aside[];
 }
 
@@ -70,11 +73,11 @@ const calm = (text: string): string =>
     ? text.replace(/\p{Lu}/gu, (letter) => (letter.toLowerCase().length === letter.length ? letter.toLowerCase() : letter))
     : text;
 /** What is quoted is quoted as printed. */
-const asPrinted = (found: CueFindings, field: 'title' | 'venue', printed: string): CueFindings => {
-  const quoted = <C extends Claim | Aside>(c: C): C =>
-    c.field === field && c.end > 0 ? { ...c, quote: printed.slice(c.start, c.end) } : c;
-  return { claims: found.claims.map(quoted), asides: found.asides.map(quoted) };
-};
+function quoteAsPrinted({ sheet, from, asides }: CueFindings, field: 'title' | 'venue', printed: string) {
+  for (let i = from; i < sheet.length; i++)
+    if (sheet.fields[i] === field && sheet.ends[i]! > 0) sheet.quotes[i] = printed.slice(sheet.starts[i]!, sheet.ends[i]!);
+  for (const aside of asides) if (aside.field === field && aside.end > 0) aside.quote = printed.slice(aside.start, aside.end);
+}
 
 /** What cue rules read of a record. */
 export interface CueTexts {
@@ -87,11 +90,12 @@ export interface CueTexts {
 }
 
 /**
- * All claims that cue rules make on one record's texts. One pass finds which rules could match, and only these are
+ * Adds all claims that cue rules make on one record's texts. One pass finds which rules could match, and only these are
  * tried. English cues only: other languages simply do not match.
+ * @returns words that were looked at and set aside
  */
-export function findCues(texts: CueTexts, whole = new WholeText(texts.title, texts.abstract)): CueFindings {
-  const found: CueFindings = { claims: [], asides: [] };
+export function addCues(sheet: ClaimSheet, texts: CueTexts, whole = new WholeText(texts.title, texts.abstract)): Aside[] {
+  const found: CueFindings = { sheet, from: sheet.length, asides: [] };
   const { rules, always } = ready();
   const title = calm(texts.title);
   const inTitle = new Hits(whole.hits).upTo(0, whole.titleLength, always.title);
@@ -104,12 +108,11 @@ export function findCues(texts: CueTexts, whole = new WholeText(texts.title, tex
     for (const i of candidatesIn(venue, 'venue')) apply(i, 'venue', venue, 0, found);
   }
   for (const note of texts.notes) for (const i of candidatesIn(note, 'note')) apply(i, 'note', note, 0, found);
-  if (later.length > 0 && !namesDesign(found.claims))
-    for (const { rule, text, start } of later) apply(rule, 'abstract', text, start, found);
-  let all = withoutYielding(found);
-  if (title !== texts.title) all = asPrinted(all, 'title', texts.title);
-  if (calm(texts.container) !== texts.container) all = asPrinted(all, 'venue', texts.container);
-  return all;
+  if (later.length > 0 && !namesDesign(found)) for (const { rule, text, start } of later) apply(rule, 'abstract', text, start, found);
+  dropYielding(found);
+  if (title !== texts.title) quoteAsPrinted(found, 'title', texts.title);
+  if (calm(texts.container) !== texts.container) quoteAsPrinted(found, 'venue', texts.container);
+  return found.asides;
 }
 
 /** A rule to be asked of a sentence once the whole text is read. */
@@ -120,24 +123,38 @@ interface Later {
 }
 
 /** Whether title or abstract name one design, so that nothing else in them need tell it. */
-function namesDesign(claims: readonly Claim[]): boolean {
+function namesDesign({ sheet, from }: CueFindings): boolean {
   let mask = ALL.design;
-  for (const c of claims)
-    if (c.axis === 'design' && c.tier !== 'weak' && (c.field === 'title' || c.field === 'abstract')) mask = (mask & c.mask) >>> 0;
+  for (let i = from; i < sheet.length; i++)
+    if (sheet.isOn(i, 'design') && !sheet.isWeak(i) && (sheet.fields[i] === 'title' || sheet.fields[i] === 'abstract'))
+      mask = (mask & sheet.masks[i]!) >>> 0;
   return bitCount(mask) === 1;
 }
 
 /** Drops what belongs to a rule that fired elsewhere; its words stay visible as looked at and set aside. */
-function withoutYielding(found: CueFindings): CueFindings {
-  if (!found.claims.some((c) => YIELDS.has(c.rule))) return found;
-  const claims: Claim[] = [];
-  for (const c of found.claims) {
-    const to = YIELDS.get(c.rule);
-    if (!to || !found.claims.some((other) => to.includes(other.rule))) claims.push(c);
-    else if (c.field === 'title' || c.field === 'abstract')
-      found.asides.push({ axis: c.axis, rule: c.rule, field: c.field, quote: c.quote, start: c.start, end: c.end });
+function dropYielding({ sheet, from, asides }: CueFindings) {
+  const fired = new Set<string>();
+  let some = false;
+  for (let i = from; i < sheet.length; i++) {
+    fired.add(sheet.rules[i]!);
+    some ||= YIELDS.has(sheet.rules[i]!);
   }
-  return { claims, asides: found.asides };
+  if (!some) return;
+  sheet.keepOnly((i) => {
+    const to = YIELDS.get(sheet.rules[i]!);
+    if (!to?.some((other) => fired.has(other))) return true;
+    const field = sheet.fields[i];
+    if (field === 'title' || field === 'abstract')
+      asides.push({
+        axis: CLAIM_AXES[sheet.axes[i]!]!,
+        rule: sheet.rules[i]!,
+        field,
+        quote: sheet.quotes[i]!,
+        start: sheet.starts[i]!,
+        end: sheet.ends[i]!,
+      });
+    return false;
+  }, from);
 }
 
 /** Numbers of rules seen in the text in hand, each once: `stamps[i]` is the turn in which rule i was seen last. */
@@ -244,7 +261,7 @@ function apply(index: number, field: Part, text: string, offset: number, found: 
     if (placed) found.asides.push({ axis: narrows[0]!.axis, rule: rule.id, field, quote: match[0], start, end });
     return;
   }
-  for (const { axis, mask } of narrows) found.claims.push(makeClaim(axis, mask, rule.id, rule.tier, field, match[0], start, end));
+  for (const { axis, mask } of narrows) found.sheet.add(axis, mask, rule.id, rule.tier, field, match[0], start, end);
 }
 
 function setAsideDesigns(text: string, offset: number, found: CueFindings) {

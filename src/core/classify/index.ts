@@ -1,5 +1,6 @@
 export * from './causes';
 export * from './claim';
+export { ClaimSheet, leftOf } from './claim-sheet';
 export * from './claims-of-record';
 export * from './classify-work';
 export { CUE_RULES } from './cue-rules';
@@ -15,7 +16,7 @@ export { peerReviewOf } from './peer-review';
 export { type Prefilter, prefilterOf } from './prefilter';
 export * from './record-of-work';
 export type { AxisResult } from './resolve';
-export { restatedClaims } from './restate';
+export { restateClaims } from './restate';
 export { ruleWords } from './rule-words';
 export type { RuledAxis } from './rulings';
 export * from './schemes';

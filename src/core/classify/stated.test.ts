@@ -1,15 +1,15 @@
 import type { BibRecord } from '@/core/record';
 import { CODED_AXES, codesOf } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
-import { type DatabaseScope, isInJournal, NO_SCOPE, statedClaims } from './stated';
+import { onASheet } from '@/testing/on-a-sheet';
+import { addStated, type DatabaseScope, isInJournal, NO_SCOPE } from './stated';
 
 const REFEREED: DatabaseScope = { allJournalsRefereed: true };
 const ris = (term: string): BibRecord['types'] => [{ vocabulary: 'ris-type', term }];
 const pt = (...terms: string[]): BibRecord['types'] => terms.map((term) => ({ vocabulary: 'mesh-publication-type', term }));
+const statedClaims = (record: BibRecord, scope: DatabaseScope) => onASheet((sheet) => addStated(sheet, record, scope));
 const said = (types: BibRecord['types']) =>
-  statedClaims(aRecord({ types }), NO_SCOPE).claims.map(
-    (c) => `${c.axis}: ${codesOf(CODED_AXES[c.axis as 'design'].values, c.mask).join(' ')}`,
-  );
+  statedClaims(aRecord({ types }), NO_SCOPE).map((c) => `${c.axis}: ${codesOf(CODED_AXES[c.axis as 'design'].values, c.mask).join(' ')}`);
 
 // RIS Format Specifications, reference types; what they allow is common practice.
 test.each([
@@ -48,6 +48,6 @@ test.each([
 ] as const)('the scope of the database covers %s: %p', (_, fields, covered) => {
   const record = aRecord(fields as Partial<BibRecord>);
   expect(isInJournal(record)).toBe(covered);
-  expect(statedClaims(record, REFEREED).claims.some((c) => c.tier === 'venue' && c.axis === 'sourceType')).toBe(covered);
-  expect(statedClaims(record, NO_SCOPE).claims.some((c) => c.tier === 'venue')).toBe(false);
+  expect(statedClaims(record, REFEREED).some((c) => c.tier === 'venue' && c.axis === 'sourceType')).toBe(covered);
+  expect(statedClaims(record, NO_SCOPE).some((c) => c.tier === 'venue')).toBe(false);
 });

@@ -1,6 +1,7 @@
 import type { BibRecord, Vocabulary } from '@/core/record';
 import { ALL, axisMask, CODED_AXES, type CodedAxis, type KnownTerm, knownTerm, SAYS_NO_TYPE, type TermSets } from '@/core/vocabularies';
-import { type Claim, makeClaim, VENUE_FACTS } from './claim';
+import { VENUE_FACTS } from './claim';
+import type { ClaimSheet } from './claim-sheet';
 import { typeTermsOf } from './notes';
 import { SAYS_REFEREED } from './type-statements';
 
@@ -18,12 +19,6 @@ export const termKey = (vocabulary: Vocabulary, term: string): string => `${voca
 
 /** The names, in a database's map, of all type terms that a record carries. */
 export const termKeysOf = (record: BibRecord): string[] => [...new Set(typeTermsOf(record).map((t) => termKey(t.vocabulary, t.term)))];
-
-export interface StatedFindings {
-  claims: Claim[];
-  /** Terms that no table knows, as "vocabulary|term". Counted and listed, never dropped. */
-  unmapped: string[];
-}
 
 /** Rule names of terms, by vocabulary. */
 export const TERM_RULES: Readonly<Partial<Record<Vocabulary, string>>> = {
@@ -51,9 +46,12 @@ interface Indexed {
   beside: TermSets;
 }
 
-/** Claims from the terms a record carries: types of its format, publication types, the database's own, and its scope. */
-export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: readonly string[] = []): StatedFindings {
-  const found: StatedFindings = { claims: [], unmapped: [] };
+/**
+ * Adds claims from the terms a record carries: types of its format, publication types, the database's own, and its scope.
+ * @returns terms that no table knows, as "vocabulary|term": counted and listed, never dropped
+ */
+export function addStated(sheet: ClaimSheet, record: BibRecord, scope: DatabaseScope, notes: readonly string[] = []): string[] {
+  const unmapped: string[] = [];
   const indexed: Indexed[] = [];
   const take = (known: KnownTerm, term: string, vocabulary: Vocabulary) =>
     indexed.push({
@@ -70,11 +68,11 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
     const known = knownTerm(vocabulary, term);
     if (own) indexed.push({ quote: term, rule: 'database-term', vocabulary, sets: own, beside: known?.beside ?? {} });
     else if (vocabulary === 'own' && SAYS_REFEREED.test(term)) {
-      found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed'), 'note-refereed', 'venue', 'type', term));
-      found.claims.push(makeClaim('sourceType', MAY_BE_REFEREED, 'note-refereed', 'venue', 'type', term));
+      sheet.add('venue', 1 << VENUE_FACTS.indexOf('refereed'), 'note-refereed', 'venue', 'type', term);
+      sheet.add('sourceType', MAY_BE_REFEREED, 'note-refereed', 'venue', 'type', term);
       if (/journal$/i.test(term))
         indexed.push({ quote: term, rule: 'plain-word', vocabulary, sets: { sourceType: SCHOLARLY_JOURNAL }, beside: {} });
-    } else if (!known) found.unmapped.push(`${vocabulary}|${term}`);
+    } else if (!known) unmapped.push(`${vocabulary}|${term}`);
     else take(known, term, vocabulary);
   }
   // A short note that is nothing but a type's name says what a type would say.
@@ -87,16 +85,16 @@ export function statedClaims(record: BibRecord, scope: DatabaseScope, notes: rea
       if (!one.sets[axis]) continue;
       const mask = one.vocabulary === 'ris-type' ? givingWay(axis, one, indexed) : withNeighbours(axis, one, indexed);
       const tier = one.vocabulary === 'medline-subset' ? 'venue' : 'asserted';
-      found.claims.push(makeClaim(axis, mask, one.rule, tier, 'type', one.quote));
+      sheet.add(axis, mask, one.rule, tier, 'type', one.quote);
     }
   }
   if (scope.allJournalsRefereed) {
     const quote = 'every journal in this database is refereed';
-    found.claims.push(makeClaim('venue', 1 << VENUE_FACTS.indexOf('refereed-if-a-journal'), 'database-scope', 'venue', 'database', quote));
+    sheet.add('venue', 1 << VENUE_FACTS.indexOf('refereed-if-a-journal'), 'database-scope', 'venue', 'database', quote);
     if (isInJournal(record))
-      found.claims.push(makeClaim('sourceType', axisMask('sourceType', SCHOLARLY_JOURNAL), 'database-scope', 'venue', 'database', quote));
+      sheet.add('sourceType', axisMask('sourceType', SCHOLARLY_JOURNAL), 'database-scope', 'venue', 'database', quote);
   }
-  return found;
+  return unmapped;
 }
 
 /** RIS types that exports put on whatever has no other: what the database itself prints as the type comes before them. */

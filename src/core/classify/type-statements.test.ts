@@ -2,13 +2,15 @@ import fc from 'fast-check';
 import type { BibRecord } from '@/core/record';
 import { axisMask, FOREIGN_WORDS, knownTerm, TERM_TABLES } from '@/core/vocabularies';
 import { aRecord } from '@/testing/a-record';
-import { NO_SCOPE, statedClaims } from './stated';
+import { onASheet } from '@/testing/on-a-sheet';
+import { addStated, NO_SCOPE } from './stated';
 import { isTypeLabel, statementsIn, termsIn, typeBehindTitle } from './type-statements';
 
+const statedClaims = (record: BibRecord) => onASheet((sheet) => addStated(sheet, record, NO_SCOPE));
 /** What a record states of its type, without the words it rests on. */
 const said = (record: Partial<BibRecord>) =>
-  statedClaims(aRecord(record), NO_SCOPE)
-    .claims.map((c) => `${c.axis} ${c.mask} ${c.tier}`)
+  statedClaims(aRecord(record))
+    .map((c) => `${c.axis} ${c.mask} ${c.tier}`)
     .sort();
 
 const LABELS = [
@@ -119,10 +121,7 @@ test.each([
 ])('a column “%s”', (name, is) => expect(isTypeLabel(name)).toBe(is));
 
 test('what says that the venue is refereed is a statement about the venue', () => {
-  const claims = statedClaims(
-    aRecord({ extra: { N1: ['Journal Subset: Nursing; Double Blind Peer Reviewed; Europe.'] } }),
-    NO_SCOPE,
-  ).claims;
+  const claims = statedClaims(aRecord({ extra: { N1: ['Journal Subset: Nursing; Double Blind Peer Reviewed; Europe.'] } }));
   expect(claims.map((c) => [c.axis, c.tier, c.rule])).toEqual([
     ['venue', 'venue', 'note-refereed'],
     ['sourceType', 'venue', 'note-refereed'],

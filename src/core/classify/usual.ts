@@ -11,7 +11,10 @@ interface Prepared extends UsualRule {
   goal: Mask;
   /** Publication types beside which it does not hold; 0 when it holds beside all. */
   barred: Mask;
+  claim: Claim;
 }
+const claimOf = (r: UsualRule): Claim => makeClaim(r.axis, axisMask(r.axis, r.to), r.id, 'weak', 'text', '', 0, 0, true);
+
 /** Patterns that ask what stands before: they can match an abstract alone where they match none behind its title. */
 const LOOKS_BACK = new Set(USUAL_RULES.flatMap((r) => (r.has && /\^|\(\?<[=!]/.test(r.has.source) ? [r.has] : [])));
 const BY_AXIS = { publicationType: [], design: [], sourceType: [], peerReview: [] } as Record<CodedAxis, Prepared[]>;
@@ -22,12 +25,15 @@ for (const r of USUAL_RULES)
       outside: (ALL[r.axis] & ~axisMask(r.axis, r.among)) >>> 0,
       goal: axisMask(r.axis, r.to),
       barred: r.publications ? (ALL.publicationType & ~axisMask('publicationType', r.publications)) >>> 0 : 0,
+      claim: claimOf(r),
     });
 
 /** Source types to which rules are bound, by the rule's id. */
 export const BOUND_TO_SOURCES: ReadonlyMap<string, Mask> = new Map(
   USUAL_IN_POPULAR.map((r) => [r.id, axisMask('sourceType', r.sources ?? [])]),
 );
+
+const IN_POPULAR = USUAL_IN_POPULAR.map((rule) => ({ rule, claim: claimOf(rule) }));
 
 /** English function words: where none of them stands, the text is in another language, and nothing can be missed in it. */
 const ENGLISH = /\b(?:the|of|and|in|for|with|to|from|a|an|on|by)\b/i;
@@ -79,16 +85,14 @@ export function usualClaim(
     if ((r.research && !research) || (publications & r.barred) !== 0) continue;
     if (r.when && !fieldsAre(r.when, record)) continue;
     if (!speaks(r, text)) continue;
-    return makeClaim(axis, r.goal, r.id, 'weak', 'text', '', 0, 0, true);
+    return r.claim;
   }
   return null;
 }
 
 /** What is usual should the work turn out to stand in a venue to which such rules are bound. */
 export function usualInPopular(mask: Mask, text: UsualText): Claim[] {
-  return USUAL_IN_POPULAR.filter((r) => (mask & axisMask(r.axis, r.to)) !== 0 && speaks(r, text)).map((r) =>
-    makeClaim(r.axis, axisMask(r.axis, r.to), r.id, 'weak', 'text', '', 0, 0, true),
-  );
+  return IN_POPULAR.filter(({ rule, claim }) => (mask & claim.mask) !== 0 && speaks(rule, text)).map(({ claim }) => claim);
 }
 
 /** Whether the words that a rule asks for are there, and those that speak against it are not. */

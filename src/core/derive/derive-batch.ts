@@ -1,7 +1,7 @@
 import { type MergeKeys, mergeKeys } from '@/core/merge';
 import type { BibRecord } from '@/core/record';
-import { type Cell, copyText, JsonText, MERGE_RULE_SET, packClaims } from '@/core/storage';
-import { derivedClaims } from './derived-claims';
+import { type Cell, copyText, JsonText, MERGE_RULE_SET } from '@/core/storage';
+import { derivedText } from './derived-claims';
 import type { Scopes } from './scopes';
 
 /** A record of which something is to be derived. */
@@ -49,12 +49,12 @@ export function deriveBatch(scopes: Scopes, reviewId: string, records: readonly 
     try {
       const item = JSON.parse(r.item) as BibRecord;
       const own = r.keys ? mergeKeys(item) : null;
-      const derived = r.claims ? derivedClaims(scopes, r.database, item) : null;
+      const derived = r.claims ? derivedText(scopes, r.database, item) : null;
       if (own) {
         keys.push([reviewId, r.no, MERGE_RULE_SET, own]);
         made.push([r.no, own]);
       }
-      if (derived) claims.push([reviewId, r.no, derived.ruleSet, packClaims(derived.doc), derived.doc.unmapped, derived.terms]);
+      if (derived) claims.push([reviewId, r.no, derived.ruleSet, new JsonText(derived.doc), derived.unmapped, derived.terms]);
     } catch (error) {
       faults.push(faultOf(r.no, error));
     }

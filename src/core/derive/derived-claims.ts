@@ -1,28 +1,53 @@
-import { claimsOfRecord, type RecordClaims, restatedClaims, termKeysOf } from '@/core/classify';
+import { ClaimSheet, type RecordClaims, readClaims, restateClaims, type SaidBeside, termKeysOf, withClaims } from '@/core/classify';
 import { openAxes, packedShares, sharesOfAxes } from '@/core/likely';
 import type { BibRecord } from '@/core/record';
+import { claimsText } from '@/core/storage';
 import type { Scopes } from './scopes';
 
 /** What is stored of a record's claims, with what they were made by. */
-export interface DerivedClaims {
+interface Derived<Doc> {
   ruleSet: string;
-  doc: RecordClaims;
+  doc: Doc;
+  /** Type terms that no table knows. */
+  unmapped: string[];
   /** Keys of its type terms. */
   terms: string[];
 }
+export type DerivedClaims = Derived<RecordClaims>;
+
+/** The claims of the record in hand: they are written as text, or given to be judged, before the next is read. */
+const sheet = new ClaimSheet();
 
 /** Everything that a record of a database says, and what models of its text make of the axes that this leaves open. */
 export function derivedClaims(scopes: Scopes, database: string | null, item: BibRecord): DerivedClaims {
-  const terms = termKeysOf(item);
-  const claims = claimsOfRecord(item, scopes.scopeOf(database));
-  return { ruleSet: scopes.ruleSetOf(database, terms), doc: { ...claims, likely: packedShares(item, openAxes(claims)) }, terms };
+  const { said, likely, ...derived } = derive(scopes, database, item);
+  return { ...derived, doc: { ...withClaims(said, sheet), likely } };
+}
+
+/** The same as JSON, as it is stored. */
+export function derivedText(scopes: Scopes, database: string | null, item: BibRecord): Derived<string> {
+  const { said, likely, ...derived } = derive(scopes, database, item);
+  return { ...derived, doc: claimsText(said, sheet, likely) };
 }
 
 /** The same from claims that were derived by these rules under another map or statement, without reading the text again. */
 export function rederivedClaims(scopes: Scopes, database: string | null, item: BibRecord, old: RecordClaims): DerivedClaims {
+  const said = restateClaims(sheet, old, item, scopes.scopeOf(database));
+  const open = openAxes((axis) => sheet.left(axis));
+  const likely = sharesOfAxes(old.likely ?? '', open) ?? packedShares(item, open);
+  return { ...by(scopes, database, item, said), doc: { ...withClaims(said, sheet), likely } };
+}
+
+function derive(scopes: Scopes, database: string | null, item: BibRecord) {
+  const said = readClaims(sheet, item, scopes.scopeOf(database));
+  const likely = packedShares(
+    item,
+    openAxes((axis) => sheet.left(axis)),
+  );
+  return { ...by(scopes, database, item, said), said, likely };
+}
+
+function by(scopes: Scopes, database: string | null, item: BibRecord, { unmapped }: SaidBeside) {
   const terms = termKeysOf(item);
-  const claims = restatedClaims(old, item, scopes.scopeOf(database));
-  const open = openAxes(claims);
-  const doc = { ...claims, likely: sharesOfAxes(old.likely ?? '', open) ?? packedShares(item, open) };
-  return { ruleSet: scopes.ruleSetOf(database, terms), doc, terms };
+  return { ruleSet: scopes.ruleSetOf(database, terms), unmapped, terms };
 }

@@ -1,5 +1,5 @@
-import { designsOfPublication, leftOf, type RecordClaims } from '@/core/classify';
-import { bitCount } from '@/core/vocabularies';
+import { designsOfPublication } from '@/core/classify';
+import { bitCount, type CodedAxis, type Mask } from '@/core/vocabularies';
 import { LIKELY_AXES, type LikelyAxis } from './axes';
 import { type ReadOf, readSigns } from './features';
 import { CLASSES, modelOf, quickModelOf } from './models';
@@ -18,12 +18,15 @@ const SHARE_OF = Float64Array.from({ length: 256 }, (_, byte) => 2 ** (-byte / S
 /** How likely each class of each axis is by the text, in the order of `CLASSES`; null for an axis that nobody asked about. */
 export type Shares = Record<LikelyAxis, Float64Array | null>;
 
-/** The axes of which a record's claims leave several values: only there can anything be narrowed. */
-export function openAxes({ claims }: Pick<RecordClaims, 'claims'>): LikelyAxis[] {
-  const open = LIKELY_AXES.filter((axis) => bitCount(leftOf(claims, axis)) > 1);
+/**
+ * The axes of which a record's claims leave several values: only there can anything be narrowed.
+ * @param left what the claims leave of an axis; 0 when they conflict
+ */
+export function openAxes(left: (axis: CodedAxis) => Mask): LikelyAxis[] {
+  const open = LIKELY_AXES.filter((axis) => bitCount(left(axis)) > 1);
   // A kind of item can leave one design alone, which is claimed when records are put together.
-  const follows = open.includes('design') ? designsOfPublication(leftOf(claims, 'publicationType')) : null;
-  return follows !== null && bitCount((follows & leftOf(claims, 'design')) >>> 0) < 2 ? open.filter((a) => a !== 'design') : open;
+  const follows = open.includes('design') ? designsOfPublication(left('publicationType')) : null;
+  return follows !== null && bitCount((follows & left('design')) >>> 0) < 2 ? open.filter((a) => a !== 'design') : open;
 }
 
 /**

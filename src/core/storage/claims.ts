@@ -4,8 +4,10 @@ import {
   CLAIM_AXES,
   type Claim,
   type ClaimAxis,
+  type ClaimSheet,
   makeClaim,
   type RecordClaims,
+  type SaidBeside,
   TIERS,
   type Tier,
   VENUE_FACTS,
@@ -59,8 +61,32 @@ export const packClaims = (doc: RecordClaims): PackedClaims => ({
     else if (c.end) packed.push(c.start, c.end);
     return packed;
   }),
-  asides: doc.asides.map((a) => [AXIS_CODES[a.axis], a.rule, a.field, a.quote, a.start, a.end]),
+  asides: doc.asides.map(packAside),
 });
+
+const AXIS_TEXTS = CLAIM_AXES.map((axis) => `["${AXIS_CODES[axis]}",`);
+const TIER_TEXTS = TIERS.map((tier) => `,"${TIER_CODES[tier]}",`);
+
+/** What `packClaims` makes of a record's claims, as JSON, written from a sheet. @param likely what is likely by the text, packed */
+export function claimsText({ dates, place, asides, unmapped, flags, facets }: SaidBeside, sheet: ClaimSheet, likely: string): string {
+  const json = JSON.stringify;
+  let claims = '';
+  for (let i = 0; i < sheet.length; i++) {
+    const own = sheet.ownOf(i);
+    const usual = sheet.isUsual(i);
+    const [start, end] = [sheet.starts[i]!, sheet.ends[i]!];
+    if (i > 0) claims += ',';
+    claims += `${AXIS_TEXTS[sheet.axes[i]!]!}${sheet.masks[i]},"${sheet.rules[i]}"${TIER_TEXTS[sheet.tiers[i]!]!}"${sheet.fields[i]}",${json(sheet.quotes[i])}`;
+    if (own !== null) claims += `,${start},${end},0,${own}`;
+    else if (usual) claims += `,${start},${end},1`;
+    else if (end > 0) claims += `,${start},${end}`;
+    claims += ']';
+  }
+  const rest = json({ asides: asides.map(packAside), unmapped, flags, facets, likely, form: STAMP });
+  return `{"dates":${json(dates)},"place":${json(place)},"claims":[${claims}],${rest.slice(1)}`;
+}
+
+const packAside = (a: Aside): PackedAside => [AXIS_CODES[a.axis], a.rule, a.field, a.quote, a.start, a.end];
 
 /** @throws OtherForm when they were kept by another version of the program, or by other vocabularies */
 export function unpackClaims({ form, ...doc }: PackedClaims): RecordClaims {

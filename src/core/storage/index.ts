@@ -1,4 +1,4 @@
-export { type PackedClaims, packClaims, unpackClaims } from './claims';
+export { claimsText, type PackedClaims, packClaims, unpackClaims } from './claims';
 export { areCurrentColumns, decodeColumns, encodeColumns } from './columns';
 export { type Cell, copyLine, copyText, JsonText } from './copy-text';
 export { fingerprint, OtherForm } from './form';
