@@ -104,6 +104,12 @@ test.each([
   }
 });
 
+test('a question that gets no answer does not say that nothing was changed', async () => {
+  const asked = ask(id(), 'work', { no: 1 });
+  (await server.arrived('ask/work')).cut();
+  expect(await asked).toEqual({ ok: false, code: 'no-answer', message: 'The server did not answer. Try again.' });
+});
+
 test('a refusal changes nothing of what is known', async () => {
   await knowsWork(1, 'undecided');
   const saved = call(id(), 'undo-ruling', { seq: 1 });

@@ -8,6 +8,8 @@ export interface NoAnswer {
   message: string;
 }
 const NO_ANSWER: NoAnswer = { ok: false, code: 'no-answer', message: 'The server did not answer, so nothing was changed. Try again.' };
+/** A question changes nothing anyway. */
+const NOT_TOLD: NoAnswer = { ...NO_ANSWER, message: 'The server did not answer. Try again.' };
 
 let changed = 0;
 /** How many changes this page has sent: what follows others tells them from its own by it. */
@@ -102,6 +104,7 @@ export async function ask<N extends QueryName>(
     text.length < ADDRESS_LENGTH
       ? await answered<Given>(`${address}?input=${text}`, signal && { signal })
       : await sent<Given>(address, input, signal);
+  if (answer === NO_ANSWER) return NOT_TOLD;
   if ('rests' in answer && answer.rests) learnRests(query, answer.rests);
   return answer;
 }

@@ -4,20 +4,19 @@ import { toast } from 'sonner';
 import { ask } from '@/client/call';
 import type { AuditView, Unevenness } from '../queries/audit';
 
+const NOT_READ = 'What the databases did could not be read: the server did not answer. Reload the page.';
+
 /** With what the databases did, once that is there. */
 export function useWhole(reviewId: string, given: AuditView): AuditView {
   const [whole, setWhole] = useState<{ given: AuditView; uneven: Record<string, Unevenness> } | null>(null);
   useEffect(() => {
     let gone = false;
     // Asked anew for each page that comes.
-    ask(reviewId, 'audit-unevenness', {}).then(
-      (answer) => {
-        if (gone) return;
-        if (answer.ok) setWhole({ given, uneven: answer.uneven });
-        else toast.error(answer.message);
-      },
-      () => !gone && toast.error('What the databases did could not be read: the server did not answer. Reload the page.'),
-    );
+    void ask(reviewId, 'audit-unevenness', {}).then((answer) => {
+      if (gone) return;
+      if (answer.ok) setWhole({ given, uneven: answer.uneven });
+      else toast.error(answer.code === 'no-answer' ? NOT_READ : answer.message);
+    });
     return () => {
       gone = true;
     };

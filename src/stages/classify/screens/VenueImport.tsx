@@ -26,9 +26,16 @@ export function VenueImport({ reviewId, text, onClose, onTaken }: VenueImportPro
     setPreview(null);
     setError('');
     if (text === null) return;
-    void ask(reviewId, 'preview-venues', { text })
-      .then((answer) => (answer.ok ? setPreview(answer.preview) : setError(answer.message)))
-      .catch(() => setError('The server did not answer. Try again.'));
+    let gone = false;
+    void ask(reviewId, 'preview-venues', { text }).then((answer) => {
+      // A table that was put away meanwhile shows nothing of it.
+      if (gone) return;
+      if (answer.ok) setPreview(answer.preview);
+      else setError(answer.message);
+    });
+    return () => {
+      gone = true;
+    };
   }, [reviewId, text]);
 
   async function take() {

@@ -61,8 +61,7 @@ export function ManyDialog({ reviewId, stage, queue, reasons, onClose, onDone }:
           onClick: () =>
             void call(reviewId, 'undo-act', { act })
               .then((undone) => (undone.ok ? toast(`${count(undone.undone)} taken back.`) : toast.error(undone.message)))
-              .then(onDone)
-              .catch(() => toast.error('The server did not answer. Try again.')),
+              .then(onDone),
         },
       },
     );
