@@ -104,7 +104,7 @@ export const withClaims = ({ dates, place, ...said }: SaidBeside, sheet: ClaimSh
   ...said,
 });
 
-/** The same with the claims on a sheet, which is cleared before. */
+/** Everything that one record says, with its claims on a sheet, which is cleared before. */
 export function readClaims(sheet: ClaimSheet, given: BibRecord, scope: DatabaseScope): SaidBeside {
   sheet.clear();
   const notes = readableNotes(notesOf(given));
