@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { addDatabase, createReview, fileOf, watch } from './helpers';
 import { test } from './test';
 
@@ -46,6 +46,57 @@ for (const { what, held } of [
     await expect(sheet).toHaveCount(0);
     await expect(page.getByRole('button', { name: 'Cold air and the grip of divers' })).toBeVisible();
     await expect.poll(() => page.url()).not.toContain('work=');
+    await expect(sheet).toHaveCount(0);
+    expect(await page.evaluate(() => 'isStill' in window)).toBe(true);
+    expect(problems).toEqual([]);
+  });
+
+for (const { when, follow } of [
+  { when: 'before the page has come', follow: (link: Locator) => link.click() },
+  {
+    when: 'a moment after the page has come',
+    follow: (link: Locator) =>
+      link.evaluate(
+        (a: HTMLElement) =>
+          new Promise<void>((followed) => {
+            const observer = new PerformanceObserver((list) => {
+              if (!list.getEntries().some((entry) => entry.name.includes('_rsc='))) return;
+              observer.disconnect();
+              setTimeout(() => followed(a.click()), 70);
+            });
+            observer.observe({ type: 'resource' });
+          }),
+        null,
+        { timeout: 30_000 },
+      ),
+  },
+])
+  test(`a link that is followed right after a sheet was closed leads on: ${when}`, async ({ page }) => {
+    const problems = watch(page);
+    const sheet = await openWork(page, `A slow line: a link ${when}`);
+    await sheet.getByText(/^Where each field is from/).click();
+    await sheet.getByRole('button', { name: 'Set title' }).click();
+    await sheet.getByLabel('Title').fill('Cold air and the grip of divers');
+    await page.evaluate(() => Object.assign(window, { isStill: true }));
+    const asked = page.waitForRequest(/_rsc=/);
+    await page.route(/_rsc=/, async (route) => {
+      await new Promise((passed) => setTimeout(passed, HELD_MS));
+      await route.continue();
+    });
+    await sheet.getByRole('button', { name: 'Save' }).click();
+    await asked;
+    await page.keyboard.press('Escape');
+    await expect(sheet).toHaveCount(0);
+    await follow(page.getByRole('link', { name: 'Works of Vellmora: 2' }));
+    const list = page.getByRole('table', { name: 'Works of Vellmora: 2' });
+    await expect(list).toContainText('Cold air and the grip of divers');
+    await expect(list).toContainText('Mats of Vellmora');
+    // Nothing that was still to come takes it away again.
+    await page.waitForTimeout(2 * HELD_MS);
+    await expect(list).toBeVisible();
+    // The way back leads to the list, with the sheet closed.
+    await page.goBack();
+    await expect(page.getByRole('table', { name: /^Works of several records/ })).toBeVisible();
     await expect(sheet).toHaveCount(0);
     expect(await page.evaluate(() => 'isStill' in window)).toBe(true);
     expect(problems).toEqual([]);

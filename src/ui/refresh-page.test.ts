@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { jest } from '@jest/globals';
-import { addressHasChanged, followPages, isWaited, pagesAreDone, refreshPage, whenPageIsHere } from './refresh-page';
+import { addressHasChanged, followPages, isWaited, leadOverTo, leadTo, pagesAreDone, refreshPage, whenPageIsHere } from './refresh-page';
 
 let leave: () => void;
 beforeEach(() => {
@@ -118,4 +118,29 @@ test('a page that is asked for again just when it has come is waited for, but no
   expect(did).toEqual([]);
   jest.advanceTimersByTime(2100);
   expect(did).toEqual(['it']);
+});
+
+test('what waits is done before a link is followed, or the address led elsewhere, and not after that', () => {
+  const did: string[] = [];
+  const router = { push: (href: string) => did.push(`to ${href}`), replace: (href: string) => did.push(`over to ${href}`) };
+  document.body.innerHTML = '<a href="?b=1"><b>There</b></a><button>Here</button>';
+  document.body.addEventListener('click', (event) => event.preventDefault());
+  const click = (what: string, init: MouseEventInit = {}) => {
+    document.querySelector(what)!.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, ...init }));
+    did.push(`clicked ${what}`);
+  };
+  refreshPage(aRouter());
+  whenPageIsHere(() => did.push('picked'));
+  click('button');
+  // A link that opens beside this page leads nowhere from here.
+  click('b', { ctrlKey: true });
+  click('b');
+  whenPageIsHere(() => did.push('picked again'));
+  leadTo(router, '?c=1');
+  whenPageIsHere(() => did.push('picked once more'));
+  leadOverTo(router, '/d');
+  pagesAreDone();
+  jest.advanceTimersByTime(60_000);
+  const clicks = ['clicked button', 'clicked b', 'picked', 'clicked b'];
+  expect(did).toEqual([...clicks, 'picked again', 'to ?c=1', 'picked once more', 'over to /d']);
 });

@@ -58,9 +58,30 @@ function letGo() {
     releaseLater();
     return;
   }
+  addressFirst();
+}
+/** Does what waits: Next drops a page that a link leads to when the address changes before that is here. */
+function addressFirst() {
+  clearTimeout(release);
   const acts = waiting;
   waiting = [];
   for (const act of acts) act();
+}
+function onClick(event: MouseEvent) {
+  const elsewhere = event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey;
+  if (!elsewhere && event.target instanceof Element && event.target.closest('a[href]')) addressFirst();
+}
+
+type Scrolling = { scroll?: boolean };
+/** Leads to another address, once this one says what was picked here. */
+export function leadTo(router: { push(href: string, options?: Scrolling): void }, href: string, options?: Scrolling): void {
+  addressFirst();
+  router.push(href, options);
+}
+/** As before, for an address that takes the place of this one. */
+export function leadOverTo(router: { replace(href: string): void }, href: string): void {
+  addressFirst();
+  router.replace(href);
 }
 
 /** Has the page that the server drew drawn anew, whatever is picked on it meanwhile. */
@@ -87,7 +108,9 @@ export function refreshPage(router: Router): void {
  */
 export function followPages(through: Transition): () => void {
   transition = through;
+  document.addEventListener('click', onClick, true);
   return () => {
+    document.removeEventListener('click', onClick, true);
     if (transition !== through) return;
     transition = null;
     pagesAreDone();

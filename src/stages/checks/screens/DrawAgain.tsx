@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { leadTo } from '@/ui/refresh-page';
 import { count } from '@/ui/words';
 
 import type { JudgedAgainView } from '../queries/samples-view';
@@ -20,7 +21,7 @@ export function Draw({ reviewId, view }: { reviewId: string; view: JudgedAgainVi
     const input = { kind: 'own-decisions' as const, design: 'simple' as const, size: wanted, share: null, seed: Number(seed) || anySeed() };
     const answer = await call(reviewId, 'draw-sample', input);
     if (!answer.ok) return void toast.error(answer.message);
-    router.push(`/reviews/${reviewId}/checks/judge/${answer.number}`);
+    leadTo(router, `/reviews/${reviewId}/checks/judge/${answer.number}`);
   }
   return (
     <form

@@ -6,6 +6,7 @@ import { call } from '@/client/call';
 import { boundOfNone, percent, plannedSize, type SampleDesign } from '@/core/checks';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
+import { leadTo } from '@/ui/refresh-page';
 import { Segmented } from '@/ui/segmented';
 import { count, many } from '@/ui/words';
 
@@ -38,7 +39,7 @@ export function SamplePlan({ reviewId, strata }: { reviewId: string; strata: { n
     const answer = await call(reviewId, 'draw-sample', input);
     setBusy(false);
     if (!answer.ok) return void toast.error(answer.message);
-    router.push(`/reviews/${reviewId}/checks/judge/${answer.number}`);
+    leadTo(router, `/reviews/${reviewId}/checks/judge/${answer.number}`);
   }
   return (
     <section aria-label="Draw a sample" className="mt-3 rounded-[6px] border border-rule bg-surface px-4 py-3">

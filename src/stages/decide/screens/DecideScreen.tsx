@@ -9,7 +9,7 @@ import { Evidence, ReadingPane } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { KeyHelp } from '@/ui/key-help';
-import { refreshPage } from '@/ui/refresh-page';
+import { leadTo, refreshPage } from '@/ui/refresh-page';
 import { KeysProvider, useHotkeys } from '@/ui/use-hotkeys';
 import { useUrlState } from '@/ui/use-url-state';
 import type { PackedQueue, QueueInput } from '../queries/decide-queue';
@@ -149,7 +149,7 @@ export function DecideScreen({ reviewId, input, choices, queue: given, reasons, 
                 <div className="text-slate">
                   <p className="mb-2">No work fits these filters.</p>
                   {isFiltered(input) && (
-                    <Button onClick={() => router.push(withoutFilters(window.location.search), { scroll: false })}>
+                    <Button onClick={() => leadTo(router, withoutFilters(window.location.search), { scroll: false })}>
                       Clear the filters
                     </Button>
                   )}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type QuotaLine, QuotaList } from '@/stages/works/screens';
 import { Button } from '@/ui/button';
 import { Select, TextField } from '@/ui/field';
+import { leadTo } from '@/ui/refresh-page';
 import { count } from '@/ui/words';
 
 import type { KindChoice, KindFilter, QueueInput, QueueShow } from '../queries/decide-queue';
@@ -59,7 +60,7 @@ export function QueueHead({ input, choices, kinds, open, shown, total, pace, quo
       if (value) next.set(key, value);
       else next.delete(key);
     }
-    router.push(`?${next}`, { scroll: false });
+    leadTo(router, `?${next}`, { scroll: false });
   };
   const filtered = shown !== total;
   return (

@@ -7,6 +7,7 @@ import { BackLink } from '@/ui/back-link';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { cx } from '@/ui/cx';
+import { leadTo } from '@/ui/refresh-page';
 import type { TableView } from '../queries/table-view';
 
 /** What each column of a table means, beside its first rows; remembered for its database. */
@@ -22,7 +23,7 @@ export function MappingScreen({ reviewId, table }: { reviewId: string; table: Ta
     const result = await call(reviewId, 'map-columns', { fileId: table.file.id, mapping });
     setBusy(false);
     if (!result.ok) return setError(result.message);
-    router.push(`/reviews/${reviewId}/retrieve`);
+    leadTo(router, `/reviews/${reviewId}/retrieve`);
   }
   const waiting = table.file.state === 'waiting';
   return (

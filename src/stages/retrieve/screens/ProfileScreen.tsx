@@ -11,7 +11,7 @@ import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { FileInput } from '@/ui/file-input';
 import { DatabaseTag } from '@/ui/marks';
-import { refreshPage } from '@/ui/refresh-page';
+import { leadOverTo, refreshPage } from '@/ui/refresh-page';
 import type { DatabaseView } from '../queries/database-view';
 import { ProfileAxes } from './ProfileAxes';
 import { RefereedBox } from './RefereedBox';
@@ -26,7 +26,7 @@ export function ProfileScreen({ reviewId, database }: { reviewId: string; databa
     async (next: Edited, seen: Edited) => {
       const result = await call(reviewId, 'save-database', { ...next, seen, id: database.id });
       // The address of this page is the tag.
-      if (result.ok && next.tag !== database.tag) router.replace(`/reviews/${reviewId}/retrieve/database/${next.tag}`);
+      if (result.ok && next.tag !== database.tag) leadOverTo(router, `/reviews/${reviewId}/retrieve/database/${next.tag}`);
       return result;
     },
     [reviewId, database.id, database.tag, router],

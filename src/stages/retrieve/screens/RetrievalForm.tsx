@@ -5,6 +5,7 @@ import { call } from '@/client/call';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { DatabaseTag } from '@/ui/marks';
+import { leadTo } from '@/ui/refresh-page';
 import type { RetrieveView } from '../queries/retrieve-view';
 
 /** A new retrieval: which databases were searched together. Everything else has its place in the log. */
@@ -23,7 +24,7 @@ export function RetrievalForm({
   async function begin() {
     const result = await call(reviewId, 'add-retrieval', { databaseIds: chosen, updates: null });
     if (!result.ok) return setError(result.message);
-    router.push(`/reviews/${reviewId}/retrieve/${result.number}`);
+    leadTo(router, `/reviews/${reviewId}/retrieve/${result.number}`);
   }
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title="A new retrieval">

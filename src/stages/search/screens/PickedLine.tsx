@@ -7,7 +7,7 @@ import { useAsk } from '@/client/useAsk';
 import { Button } from '@/ui/button';
 import { TextArea, TextField } from '@/ui/field';
 import { DatabaseTag } from '@/ui/marks';
-import { refreshPage } from '@/ui/refresh-page';
+import { leadTo, refreshPage } from '@/ui/refresh-page';
 import { count, many } from '@/ui/words';
 import type { DeskView } from '../queries/desk-view';
 
@@ -42,14 +42,14 @@ export function PickedLine({ reviewId, database, lineKey, onRun }: PickedLinePro
     });
     if (!answer.ok) return void toast.error(answer.message);
     toast(`Being taken into retrieval ${answer.retrieval}.`, {
-      action: { label: 'Look', onClick: () => router.push(`/reviews/${reviewId}/retrieve`) },
+      action: { label: 'Look', onClick: () => leadTo(router, `/reviews/${reviewId}/retrieve`) },
     });
     refreshPage(router);
   }
   async function look(seed: number | null) {
     const answer = await call(reviewId, 'look-at-titles', { databaseId: database.id, line: lineKey, seed });
     if (!answer.ok) return void toast.error(answer.message);
-    router.push(`/reviews/${reviewId}/search/titles`);
+    leadTo(router, `/reviews/${reviewId}/search/titles`);
   }
   return (
     <section aria-label={`${database.name}: ${now.label}`} className="rounded-[6px] border border-rule bg-surface px-3 py-2 text-small">
