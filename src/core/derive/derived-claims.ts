@@ -1,5 +1,5 @@
 import { ClaimSheet, type RecordClaims, readClaims, restateClaims, type SaidBeside, termKeysOf, withClaims } from '@/core/classify';
-import { openAxes, packedShares, sharesOfAxes } from '@/core/likely';
+import { askedAgain, LIKELY_AXES, openAxes, packedShares } from '@/core/likely';
 import type { BibRecord } from '@/core/record';
 import { claimsText } from '@/core/storage';
 import type { Scopes } from './scopes';
@@ -30,11 +30,14 @@ export function derivedText(scopes: Scopes, database: string | null, item: BibRe
   return { ...derived, doc: claimsText(said, sheet, likely) };
 }
 
-/** The same from claims that were derived by these rules under another map or statement, without reading the text again. */
+/**
+ * The same from claims that were derived by these rules under another map or statement. The text is read again only where
+ * this leaves more open than any before did: all axes are weighed then, so that no later one needs it.
+ */
 export function rederivedClaims(scopes: Scopes, database: string | null, item: BibRecord, old: RecordClaims): DerivedClaims {
   const said = restateClaims(sheet, old, item, scopes.scopeOf(database));
   const open = openAxes((axis) => sheet.left(axis));
-  const likely = sharesOfAxes(old.likely ?? '', open) ?? packedShares(item, open);
+  const likely = askedAgain(old.likely ?? '', open) ?? packedShares(item, open, LIKELY_AXES);
   return { ...by(scopes, database, item, said), doc: { ...withClaims(said, sheet), likely } };
 }
 

@@ -5,6 +5,7 @@ import { bitCount, CODED_AXES, codesOf, fullMask, type Mask, maskOf } from '@/co
 import { fieldRecords } from '@/testing/field-records';
 import { seeded } from '@/testing/seeded';
 import {
+  askedAgain,
   basisOfLots,
   CLASSES,
   calibrate,
@@ -184,6 +185,23 @@ describe('the models that ship', () => {
     const both = sharesOfWork([packed, packedShares(TALKED), ''])!;
     const at = CLASSES.design.indexOf('qualitative');
     expect(both.design![at]!).toBeGreaterThan(design[at]!);
+  });
+
+  test('of what was weighed any axis can be asked about later, and what was not weighed is not made up', () => {
+    const all = packedShares(DRAWN);
+    for (const axes of [[], ['design'], ['sourceType', 'design'], [...LIKELY_AXES]] as const) {
+      const again = askedAgain(all, axes)!;
+      expect(sharesOfWork([again])).toEqual(sharesOfWork([packedShares(DRAWN, axes)]));
+      expect(askedAgain(again, LIKELY_AXES)).toBe(all);
+      expect(packedShares(DRAWN, axes, LIKELY_AXES)).toBe(axes.length ? again : '');
+    }
+    const design = packedShares(DRAWN, ['design']);
+    expect(askedAgain(design, ['design', 'sourceType'])).toBeNull();
+    expect(askedAgain('', ['design'])).toBeNull();
+    expect(askedAgain('', [])).toBe('');
+    // One that is only kept tells nothing of a work that another record tells of.
+    const kept = packedShares(TALKED, ['sourceType'], LIKELY_AXES);
+    expect(sharesOfWork([design, kept])!.design).toEqual(sharesOfWork([design])!.design);
   });
 
   test('shares by numbered signs are those by named ones, to the byte', async () => {

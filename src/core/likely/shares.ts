@@ -29,11 +29,19 @@ export function openAxes(left: (axis: CodedAxis) => Mask): LikelyAxis[] {
   return follows !== null && bitCount((follows & left('design')) >>> 0) < 2 ? open.filter((a) => a !== 'design') : open;
 }
 
+/** The axes that shares are kept of stand in the lowest bits of the first byte, those that nobody asks about now above them. */
+const KEPT_ALONE = LIKELY_AXES.length;
+const bitsOf = (axes: readonly LikelyAxis[]): number => axes.reduce((bits, axis) => bits | (1 << LIKELY_AXES.indexOf(axis)), 0);
+const isKept = (first: number, a: number): boolean => ((first >>> a) & 1) === 1;
+const isAsked = (first: number, a: number): boolean => isKept(first, a) && ((first >>> (KEPT_ALONE + a)) & 1) === 0;
+
 /**
- * What the models make of a record, as it is kept with its claims: which axes, as bits, then a byte a class.
+ * What the models make of a record, as it is kept with its claims: of which axes, then a byte a class.
+ * @param axes that are asked about
+ * @param kept axes that are weighed, so that they can be asked about later: those that are asked about, or more
  * @returns '' where the record has too little text, or no axis is asked about
  */
-export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKELY_AXES): string {
+export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKELY_AXES, kept: readonly LikelyAxis[] = axes): string {
   if (record.abstract.length < FEWEST_LETTERS || axes.length === 0) return '';
   const known = weighed();
   const read = readSigns(record, known.words);
@@ -46,8 +54,8 @@ export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKEL
     const at = known.facts.ids.get(name);
     if (at !== undefined) note(facts, known.facts.places, at);
   }
-  let bytes = String.fromCharCode(axes.reduce((bits, axis) => bits | (1 << LIKELY_AXES.indexOf(axis)), 0));
-  for (const axis of axes) {
+  let bytes = firstByte(kept, axes);
+  for (const axis of kept) {
     const a = LIKELY_AXES.indexOf(axis);
     for (const share of quickLikelihoods(quickModelOf(axis), signs[a]!, facts[a]!, read.facts.length, read.dense))
       bytes += String.fromCharCode(Math.min(255, Math.round(-PER_LN * Math.log(Math.max(share, 1e-12)))));
@@ -55,23 +63,18 @@ export function packedShares(record: ReadOf, axes: readonly LikelyAxis[] = LIKEL
   return btoa(bytes);
 }
 
-/** The shares of some axes out of those that were packed before, as packing them alone would give; null when one is not among them. */
-export function sharesOfAxes(packed: string, axes: readonly LikelyAxis[]): string | null {
-  if (axes.length === 0) return '';
-  if (packed === '') return null;
+/** Shares as they were packed before, with other axes asked about: what was weighed stays. Null when one was not weighed. */
+export function askedAgain(packed: string, axes: readonly LikelyAxis[]): string | null {
+  if (packed === '') return axes.length === 0 ? '' : null;
   const old = atob(packed);
-  let [bits, bytes, at] = [0, '', 1];
-  for (const [a, axis] of LIKELY_AXES.entries()) {
-    const [there, wanted] = [(old.charCodeAt(0) >>> a) & 1, axes.includes(axis)];
-    if (wanted && !there) return null;
-    if (!there) continue;
-    if (wanted) {
-      bits |= 1 << a;
-      bytes += old.slice(at, at + CLASSES[axis].length);
-    }
-    at += CLASSES[axis].length;
-  }
-  return btoa(String.fromCharCode(bits) + bytes);
+  const first = old.charCodeAt(0);
+  const kept = LIKELY_AXES.filter((_, a) => isKept(first, a));
+  return axes.every((axis) => kept.includes(axis)) ? btoa(firstByte(kept, axes) + old.slice(1)) : null;
+}
+
+function firstByte(kept: readonly LikelyAxis[], asked: readonly LikelyAxis[]): string {
+  const alone = kept.filter((axis) => !asked.includes(axis));
+  return String.fromCharCode(bitsOf(kept) | (bitsOf(alone) << KEPT_ALONE));
 }
 
 const AXES = LIKELY_AXES.map((_, a) => a);
@@ -112,21 +115,22 @@ function placesByName(placesOfAxis: (axis: LikelyAxis) => ReadonlyMap<string, nu
   return { ids, places };
 }
 
-/** The shares of a work, from those of its records that have any: their geometric mean. Null when none has. */
+/** The shares of a work on the axes that are asked about, from those of its records that have any: their geometric mean. Null when none has. */
 export function sharesOfWork(packed: readonly (string | undefined)[]): Shares | null {
-  const told = packed.filter((p): p is string => !!p).map((p) => atob(p));
+  const told = packed.flatMap((p) => (p ? atob(p) : [])).filter((bytes) => AXES.some((a) => isAsked(bytes.charCodeAt(0), a)));
   if (told.length === 0) return null;
   const places = told.map(() => 1);
   return Object.fromEntries(
     LIKELY_AXES.map((axis, a) => {
-      const own = told.flatMap((bytes, i) => ((bytes.charCodeAt(0) >>> a) & 1 ? [i] : []));
+      const kept = told.flatMap((bytes, i) => (isKept(bytes.charCodeAt(0), a) ? [i] : []));
+      const own = kept.filter((i) => isAsked(told[i]!.charCodeAt(0), a));
       const shares = own.length ? new Float64Array(CLASSES[axis].length) : null;
       for (let c = 0; shares && c < shares.length; c++) {
         let sum = 0;
         for (const i of own) sum += told[i]!.charCodeAt(places[i]! + c);
         shares[c] = own.length === 1 ? SHARE_OF[sum]! : 2 ** (-sum / own.length / STEPS);
       }
-      for (const i of own) places[i]! += CLASSES[axis].length;
+      for (const i of kept) places[i]! += CLASSES[axis].length;
       return [axis, shares];
     }),
   ) as Shares;
