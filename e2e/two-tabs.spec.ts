@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test';
+import { sievedFloors } from './floors';
 import { createReview, watch } from './helpers';
 import { test } from './test';
 
@@ -43,6 +44,42 @@ test('what two tabs save at once is put together, and what contradicts is chosen
     await expect(page.getByLabel('Outcome')).toHaveValue('days off work');
     await expect(page.getByLabel('Comparison')).toHaveValue('no pads');
     await expect(page.getByLabel('Population')).toHaveValue('tilers');
+  });
+  expect(problems).toEqual([]);
+});
+
+test('a sieve that is changed in another tab is shown as it is now, and is changed on from there', async ({ page }) => {
+  const problems = watch(page);
+  const id = await sievedFloors(page, 'Knee pads: a sieve in two tabs');
+  await page.goto(`/reviews/${id}/sieve?limiter=refereed`);
+  const row = (tab: typeof page, name: string) => tab.getByRole('row', { name: new RegExp(name) });
+  await expect(row(page, 'Refereed')).toContainText(/\d/);
+  const other = await page.context().newPage();
+  await other.goto(`/reviews/${id}/sieve?limiter=refereed`);
+  await other.getByRole('button', { name: 'Switch off' }).click();
+  await expect(row(other, 'Refereed')).toContainText('switched off');
+  await expect(row(page, 'Refereed')).toContainText('switched off');
+  await expect(page.getByText('The sieve was changed elsewhere. It is shown as it is now.')).toBeVisible();
+  await test.step('a change after it is nobody’s refusal', async () => {
+    await page.getByRole('button', { name: 'Switch on' }).click();
+    await expect(row(page, 'Refereed')).not.toContainText('switched off');
+    await expect(page.getByText('Saving …')).toHaveCount(0);
+    await expect(page.getByText(/Somebody else changed the sieve/)).toHaveCount(0);
+    await expect(row(other, 'Refereed')).not.toContainText('switched off');
+  });
+  await test.step('a word on a held work changes the figures in both', async () => {
+    for (const tab of [page, other]) await tab.goto(`/reviews/${id}/sieve/held`);
+    const heading = (tab: typeof page) => tab.getByRole('heading', { level: 1 });
+    await expect(heading(page)).toHaveText(/^[1-9]\d* works? (?:is|are) held$/);
+    const before = (await heading(page).textContent())!;
+    await expect(heading(other)).toHaveText(before);
+    await other.getByRole('checkbox', { name: 'Pick all that are listed' }).check();
+    await other.getByLabel(/^Why the/).fill('They are in hand.');
+    await other.getByRole('button', { name: /^Release \d/ }).click();
+    await expect(heading(other)).toHaveText('0 works are held');
+    await expect(heading(page)).toHaveText('0 works are held');
+    await other.locator('[data-sonner-toast]', { hasText: 'released' }).getByRole('button', { name: 'Undo' }).click();
+    await expect(heading(page)).toHaveText(before);
   });
   expect(problems).toEqual([]);
 });

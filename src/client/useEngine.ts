@@ -24,6 +24,7 @@ export function useEngine(reviewId: string, revision: number, scheme: EvidenceSc
     let gone = false;
     (async () => {
       const response = await fetch(`/api/reviews/${reviewId}/columns?revision=${revision}`);
+      if (gone) return;
       if (response.status === 204) return setState({ state: 'empty' });
       if (!response.ok) throw new Error(`The columns could not be read (${response.status}).`);
       const unpacked = new Response(response.body!.pipeThrough(new DecompressionStream('gzip')));

@@ -46,6 +46,12 @@ export interface Override {
   fate: typeof LEFT | typeof STOPPED;
 }
 
+/** What people said of single works, as it stood when the word with a number was the last. */
+export interface SpokenWords {
+  overrides: Override[];
+  last: number;
+}
+
 /** What judging needs besides the columns, people's words on single works included. */
 export interface SieveContext extends Surroundings {
   overrides?: readonly Override[];

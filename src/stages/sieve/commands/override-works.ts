@@ -3,7 +3,7 @@ import { RecordRow, Review, SieveOverride, Work } from '@/platform/db/schema';
 import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
 import { refuse } from '@/platform/verbs/refusals';
-import { lastSeq, standingOverrides } from '../store/overrides';
+import { lastSeq, spokenWords } from '../store/overrides';
 
 export const OverrideWorks = z.strictObject({
   works: z.array(z.int().positive()).min(1).max(5000),
@@ -41,6 +41,6 @@ export const overrideWorks = reviewCommand({
       });
     }
     await ctx.em.flush();
-    return { seqs, overrides: await standingOverrides(ctx.em, reviewId) };
+    return { seqs, spoken: await spokenWords(ctx.em, reviewId) };
   },
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Review, SieveOverride } from '@/platform/db/schema';
 import { bylineOf } from '@/platform/verbs/byline';
 import { reviewCommand } from '@/platform/verbs/declare';
-import { lastSeq, standingOverrides } from '../store/overrides';
+import { lastSeq, spokenWords } from '../store/overrides';
 
 export const UndoOverrides = z.strictObject({ seqs: z.array(z.int().positive()).min(1).max(5000) });
 
@@ -34,6 +34,6 @@ export const undoOverrides = reviewCommand({
         ...{ reason: 'Taken back.', ...bylineOf(ctx, review), at: ctx.now() },
       });
     await ctx.em.flush();
-    return { overrides: await standingOverrides(ctx.em, reviewId) };
+    return { spoken: await spokenWords(ctx.em, reviewId) };
   },
 });

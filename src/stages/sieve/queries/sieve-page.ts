@@ -4,7 +4,7 @@ import { type Context, openReview } from '@/platform/context';
 import { schemeOf } from '@/stages/classify';
 import { criteriaOf } from '@/stages/question';
 import { databasesOf } from '@/stages/retrieve';
-import { standingOverrides } from '../store/overrides';
+import { spokenWords } from '../store/overrides';
 import { versionState } from '../store/versions';
 
 /** What every view of the sieve shows. */
@@ -21,7 +21,7 @@ export async function sievePage(ctx: Context, reviewId: string) {
     scheme,
     version: version?.number ?? 0,
     versionEdited: edited,
-    overrides: await standingOverrides(ctx.em, reviewId),
+    spoken: await spokenWords(ctx.em, reviewId),
     quotas: (await criteriaOf(ctx, reviewId)).flatMap(({ id, text, quota }) =>
       quota ? [{ id, text: text || quotaWords(quota, scheme), quota }] : [],
     ),

@@ -38,26 +38,29 @@ export function HeldScreen(props: SieveProps) {
       limiters.set(key, [...(limiters.get(key) ?? []), h.work]);
     }
     const seqs: number[] = [];
+    let all = true;
     for (const [ids, works] of limiters) {
       const said = await call(reviewId, 'override-works', { works, limiters: JSON.parse(ids) as string[], fate, reason });
       if (!said.ok) {
         toast.error(said.message);
+        all = false;
         break;
       }
       seqs.push(...said.seqs);
-      say(said.overrides);
+      say(said.spoken);
     }
     // What was saved before something failed is told, and can be taken back.
-    if (seqs.length === 0) return;
+    if (seqs.length === 0) return false;
     setPicked(new Set());
     const undo = async () => {
       const undone = await call(reviewId, 'undo-overrides', { seqs });
       if (!undone.ok) return void toast.error(undone.message);
-      say(undone.overrides);
+      say(undone.spoken);
     };
     toast(`${count(seqs.length)} ${plural(seqs.length, 'work was', 'works were')} ${fate === 'pass' ? 'released' : 'stopped'}.`, {
       action: { label: 'Undo', onClick: () => void undo() },
     });
+    return all;
   };
 
   return (

@@ -19,13 +19,14 @@ export function Speak({
   /** The axis of the limiter that is looked at: a ruling on it settles what it could not tell. */
   axis: MaskAxis | null;
   onRule(axis: MaskAxis): void;
-  onSpeak(fate: 'pass' | 'stop', reason: string): Promise<void>;
+  /** @returns whether it was said of all of them */
+  onSpeak(fate: 'pass' | 'stop', reason: string): Promise<boolean>;
 }) {
   const [reason, setReason] = useState('');
   const can = n > 0 && reason.trim() !== '';
   const speak = (fate: 'pass' | 'stop') => async () => {
-    await onSpeak(fate, reason.trim());
-    setReason('');
+    // What was refused can be sent again as it is.
+    if (await onSpeak(fate, reason.trim())) setReason('');
   };
   return (
     <div className="mb-3 flex items-end gap-2">

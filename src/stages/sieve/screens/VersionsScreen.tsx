@@ -24,7 +24,9 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
   const { draft } = inHand;
   const [offered, setOffered] = useState<{ name: string; read: ReadSieve } | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const [versions, setVersions] = useState(given);
+  const [own, setVersions] = useState(given);
+  // A version that was saved elsewhere comes with the page.
+  const versions = (given[0]?.number ?? 0) > (own[0]?.number ?? 0) ? given : own;
   const [sides, setSides] = useState(() =>
     // What changed last: since the last version, or with it.
     props.versionEdited || given.length < 2
@@ -48,9 +50,9 @@ export function VersionsScreen({ versions: given, ...props }: SieveProps & { ver
     const number = await draft.freeze(`Restored from version ${version.number}.`);
     if (number === null) return;
     if (number === version.number) return void toast(`The working sieve is version ${number} again, which is the last.`);
-    setVersions((old) => [
+    setVersions([
       { ...version, number, note: `Restored from version ${version.number}.`, decisions: 0, at: new Date().toISOString() },
-      ...old.filter((v) => v.number !== number),
+      ...versions.filter((v) => v.number !== number),
     ]);
     toast(`Version ${version.number} was restored as version ${number}.`);
   };

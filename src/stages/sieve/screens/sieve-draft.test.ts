@@ -131,6 +131,61 @@ test("somebody else's sieve takes the place of ours, and changes after it are sa
   expect(server.names).toBe('ca');
 });
 
+describe('a page that is drawn anew while its sieve is in use', () => {
+  const given = (sieve: Limiter[], edit: number, version = 1, versionEdited = true): GivenSieve => ({
+    ...{ sieve, edit, version, versionEdited, scheme: OCEBM_2011 },
+  });
+  beforeEach(() => {
+    said.length = 0;
+  });
+
+  test('what somebody else saved takes its place, is said, and is changed on from there', async () => {
+    const draft = open([a], 3);
+    draft.change([a, b]);
+    await server.arrived();
+    server.answer();
+    await draft.settled();
+    let heard = 0;
+    draft.subscribe(() => heard++);
+    server.edit = 5;
+    draft.follow(given([c], 5, 2));
+    expect([names(draft), draft.get().version, draft.get().versionEdited, draft.get().canUndo, heard]).toEqual(['c', 2, true, false, 1]);
+    expect(said).toHaveLength(1);
+    draft.change([c, a]);
+    await server.arrived();
+    server.answer();
+    await draft.settled();
+    expect([server.names, draft.get().saving, said.length]).toEqual(['ca', 'saved', 1]);
+  });
+
+  test('one that is older, or of the same sieve, changes nothing that was done here', async () => {
+    const draft = open([a], 3);
+    draft.change([a, b]);
+    draft.follow(given([c], 9));
+    expect(names(draft)).toBe('ab');
+    await server.arrived();
+    server.answer();
+    await draft.settled();
+    draft.follow(given([a], 3));
+    expect([names(draft), draft.get().canUndo, said.length]).toEqual(['ab', true, 0]);
+    draft.follow(given([a, b], 4, 2, false));
+    expect([names(draft), draft.get().canUndo, draft.get().version, draft.get().versionEdited]).toEqual(['ab', true, 2, false]);
+    draft.follow(given([a, b], 4, 1, true));
+    expect([draft.get().version, draft.get().versionEdited]).toEqual([2, false]);
+  });
+
+  test('what was refused stays to be mended', async () => {
+    const draft = open([a], 3);
+    server.refuses = true;
+    draft.change([a, b]);
+    await server.arrived();
+    server.answer();
+    await draft.settled();
+    draft.follow(given([c], 5));
+    expect([names(draft), draft.get().saving]).toEqual(['ab', 'failed']);
+  });
+});
+
 describe('where the server does not answer', () => {
   beforeEach(() => {
     jest.useFakeTimers();

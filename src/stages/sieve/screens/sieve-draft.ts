@@ -53,7 +53,7 @@ export class SieveDraft {
   private refused = false;
   /** What was sent since the server last answered: it may have been saved. */
   private unanswered: Sieve[] = [];
-  private readonly scheme: string;
+  private scheme: string;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -84,6 +84,19 @@ export class SieveDraft {
     if (version >= this.state.version) this.state = { ...this.state, version, versionEdited };
     return true;
   }
+
+  /** The page that it is open on was drawn anew with this: what somebody else saved takes its place, unless it is being changed here. */
+  readonly follow = (given: GivenSieve) => {
+    const { sieve, edit, version, versionEdited } = given;
+    if (this.isOpen() || this.refused || edit < this.edit) return;
+    if (edit > this.edit) {
+      this.edit = edit;
+      this.scheme = schemeKey(given.scheme);
+      [this.past, this.future] = [[], []];
+      if (!isSame(sieve, this.state.sieve)) toast('The sieve was changed elsewhere. It is shown as it is now.');
+      this.set({ sieve, version, versionEdited });
+    } else if (version >= this.state.version) this.set({ version, versionEdited });
+  };
 
   readonly change = (next: Sieve) => {
     this.past = [...this.past.slice(1 - MOST_STEPS), this.state.sieve];

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { ask } from '@/client/call';
 import { type EngineState, useEngine } from '@/client/useEngine';
 import type { EvidenceScheme } from '@/core/classify';
-import { answerKey, answersNeeded, type Funnel, type Limiter, notRead, type Override, type Quota, type Sieve } from '@/core/sieve';
+import { answerKey, answersNeeded, type Funnel, type Limiter, notRead, type Quota, type Sieve, type SpokenWords } from '@/core/sieve';
 import { useSieveDraft } from './useSieveDraft';
 
 /** What every screen of the sieve is given by its page. */
@@ -18,7 +18,7 @@ export interface SieveProps {
   scheme: EvidenceScheme;
   version: number;
   versionEdited: boolean;
-  overrides: Override[];
+  spoken: SpokenWords;
   databases: { id: string; tag: string; name: string }[];
   /** Criteria that ask for a number of works. */
   quotas: { id: string; text: string; quota: Quota }[];
@@ -31,13 +31,15 @@ export interface SieveProps {
  */
 export function useSieve(props: SieveProps, tried: Sieve | null = null) {
   const { reviewId, asOf, scheme } = props;
-  const draft = useSieveDraft(reviewId, props);
+  const draft = useSieveDraft(reviewId, props, tried === null);
   const sieve = tried ?? draft.sieve;
   // Records that came while this screen is open are counted from the next change on.
   const [renewed, renew] = useState(0);
   const revision = Math.max(props.revision, draft.revision, renewed);
   const engine = useEngine(reviewId, revision, scheme);
-  const [overrides, setOverrides] = useState(props.overrides);
+  const [own, setOwn] = useState({ ...props.spoken, revision: props.revision });
+  // What the page brings is taken where it is newer: somebody else spoke, or works have other numbers since.
+  const { overrides } = props.revision > own.revision || props.spoken.last > own.last ? props.spoken : own;
   /** By the key of a test: of how many works it was not asked, because its time was over. */
   const [late, setLate] = useState<ReadonlyMap<string, number>>(new Map());
   const [result, setResult] = useState<{ funnel: Funnel; ran: number; sieve: Sieve } | null>(null);
@@ -60,8 +62,8 @@ export function useSieve(props: SieveProps, tried: Sieve | null = null) {
   // The engine answers for the sieve that it ran last: a newer one may be on its way.
   const current = result && result.sieve === sieve ? result : null;
   /** Takes over what people said of single works: the sieve is then no longer what its last version gave. */
-  const say = (next: Override[]) => {
-    setOverrides(next);
+  const say = (next: SpokenWords) => {
+    setOwn({ ...next, revision: props.revision });
     draft.setVersionEdited(true);
   };
   // `renew` takes over a revision that a ruling made here.

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { LEFT, type Override, type Sieve, STOPPED } from '@/core/sieve';
+import { LEFT, type Override, type Sieve, type SpokenWords, STOPPED } from '@/core/sieve';
 import type { Context } from '@/platform/context';
 import { SieveOverride } from '@/platform/db/schema';
 
@@ -13,6 +13,12 @@ export async function standingOverrides(em: EntityManager, reviewId: string): Pr
     [reviewId],
   );
   return rows.map((r) => ({ work: r.work_no, limiters: r.limiters, fate: r.fate === 'pass' ? LEFT : STOPPED }));
+}
+
+/** The same with the number of the last word, or of taking one back: what was read later has the same or a higher one. */
+export async function spokenWords(em: EntityManager, reviewId: string): Promise<SpokenWords> {
+  const last = await lastSeq(em, reviewId);
+  return { last, overrides: await standingOverrides(em, reviewId) };
 }
 
 export async function lastSeq(tx: EntityManager, reviewId: string): Promise<number> {

@@ -1,5 +1,5 @@
 'use client';
-import type { Override } from '@/core/sieve';
+import type { SpokenWords } from '@/core/sieve';
 import { useUrlState } from '@/ui/use-url-state';
 import { WorkList } from './WorkList';
 import { WorkSheet } from './WorkSheet';
@@ -12,7 +12,7 @@ interface ListWithSheetProps {
   /** Told when a person ruled on the open work. */
   onRuled?(): void;
   /** Told when a person spoke on the open work at limiters. */
-  onOverridden?(overrides: Override[]): void;
+  onOverridden?(spoken: SpokenWords): void;
   picked?: ReadonlySet<number>;
   onPicked?(picked: ReadonlySet<number>): void;
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '@/client/call';
 import type { WorkDetail } from '@/client/types';
-import type { Override } from '@/core/sieve';
+import type { SpokenWords } from '@/core/sieve';
 import { Button } from '@/ui/button';
 import { TextField } from '@/ui/field';
 import { day } from '@/ui/words';
@@ -11,7 +11,7 @@ import { day } from '@/ui/words';
 interface SaidProps {
   reviewId: string;
   work: WorkDetail;
-  onSaid(overrides: Override[]): void;
+  onSaid(spoken: SpokenWords): void;
 }
 
 /** What the sieve says of a work, and what a person says against it: released, stopped or rescued, with a reason. */
@@ -28,12 +28,12 @@ export function SaidAtLimiters({ reviewId, work, onSaid }: SaidProps) {
     if (!said.ok) return void toast.error(said.message);
     setAsked(null);
     setReason('');
-    onSaid(said.overrides);
+    onSaid(said.spoken);
   };
   const takeBack = async (seq: number) => {
     const undone = await call(reviewId, 'undo-overrides', { seqs: [seq] });
     if (!undone.ok) return void toast.error(undone.message);
-    onSaid(undone.overrides);
+    onSaid(undone.spoken);
   };
   return (
     <section aria-label="At the sieve">

@@ -4,7 +4,7 @@ import type { WorkDetail } from '@/client/types';
 import { useWork } from '@/client/useWork';
 import type { WorkAxis } from '@/core/classify';
 import { problemWords, shortAuthors } from '@/core/record';
-import { axisValues, type Override } from '@/core/sieve';
+import { axisValues, type SpokenWords } from '@/core/sieve';
 import { venueKey } from '@/core/venues';
 import { codesOf } from '@/core/vocabularies';
 import { Dialog } from '@/ui/dialog';
@@ -30,7 +30,7 @@ interface WorkSheetProps {
   onClose(): void;
   /** Told when a person ruled on the work, or on all that are like it. */
   onRuled?(): void;
-  onOverridden?(overrides: Override[]): void;
+  onOverridden?(spoken: SpokenWords): void;
 }
 
 export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: WorkSheetProps) {
@@ -55,7 +55,7 @@ export function WorkSheet({ reviewId, no, onClose, onRuled, onOverridden }: Work
               again to settle it.
             </p>
           )}
-          <SaidAtLimiters reviewId={reviewId} work={state.work} onSaid={(overrides) => onOverridden?.(overrides)} />
+          <SaidAtLimiters reviewId={reviewId} work={state.work} onSaid={(spoken) => onOverridden?.(spoken)} />
           {state.work.shown.abstract && (
             <div className="flex flex-col gap-2">
               <MarkedAbstract

@@ -12,6 +12,8 @@ export interface JournalAnswer {
   gone: readonly VenueEntry[];
 }
 
+const isGone = ({ code }: { code: string }): boolean => code === 'no-entry';
+
 /** Answers about journals as they are given on one screen, each of which can be taken back. */
 export function useJournalAnswers(reviewId: string) {
   const [answers, setAnswers] = useState<ReadonlyMap<string, JournalAnswer>>(new Map());
@@ -35,19 +37,30 @@ export function useJournalAnswers(reviewId: string) {
     return true;
   }
 
+  /** What fails half-way goes on from there when it is tried again. */
   async function takeBack(title: string): Promise<void> {
-    const { made, gone } = answers.get(title)!;
-    for (const key of made) {
-      const dropped = await call(reviewId, 'drop-venue', { key });
-      if (!dropped.ok) return void toast.error(dropped.message);
-    }
-    for (const entry of gone) {
-      const back = await call(reviewId, 'save-venue', { before: null, entry: entry as never });
-      if (!back.ok) return void toast.error(back.message);
-    }
+    let left = answers.get(title)!;
+    setBusy(true);
+    const failed = await (async () => {
+      for (const key of left.made) {
+        const dropped = await call(reviewId, 'drop-venue', { key });
+        // Somebody else may have dropped it since.
+        if (!dropped.ok && !isGone(dropped)) return dropped.message;
+        left = { ...left, made: left.made.filter((k) => k !== key) };
+      }
+      for (const entry of left.gone) {
+        const back = await call(reviewId, 'save-venue', { before: null, entry: entry as never });
+        if (!back.ok) return back.message;
+        left = { ...left, gone: left.gone.filter((e) => e !== entry) };
+      }
+      return null;
+    })();
+    setBusy(false);
+    if (failed !== null) toast.error(failed);
     setAnswers((old) => {
       const next = new Map(old);
-      next.delete(title);
+      if (failed === null) next.delete(title);
+      else next.set(title, left);
       return next;
     });
   }
