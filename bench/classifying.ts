@@ -152,6 +152,8 @@ export async function reclassifying() {
     const terms = [{ vocabulary: 'ris-type', term: 'JOUR', sets: { publicationType: ['research-article', 'editorial', 'letter'] } }];
     await changed(`under a changed map of a term that ${carry.toLocaleString('en-GB')} carry`, { terms });
     await changed('under a changed statement on all journals, which concerns all', { allJournalsRefereed: false });
+    await changed('under the statement before it', { allJournalsRefereed: true });
+    await changed('under the changed statement once more: no text is weighed again', { allJournalsRefereed: false });
     await orm.em.fork().nativeDelete(Job, { reviewId: id });
     const times: number[] = [];
     for (let no = 1; no <= 9; no++) {
