@@ -62,12 +62,19 @@ test('a sieve that is changed in another tab is shown as it is now, and is chang
   await expect(page.getByText('The sieve was changed elsewhere. It is shown as it is now.')).toBeVisible();
   await test.step('a change after it is nobody’s refusal', async () => {
     await page.getByRole('button', { name: 'Switch on' }).click();
+    await page.getByRole('radio', { name: 'Hold' }).click();
     await expect(row(page, 'Refereed')).not.toContainText('switched off');
     await expect(page.getByText('Saving …')).toHaveCount(0);
     await expect(page.getByText(/Somebody else changed the sieve/)).toHaveCount(0);
     await expect(row(other, 'Refereed')).not.toContainText('switched off');
+    await expect(other.getByRole('radio', { name: 'Hold' })).toBeChecked();
   });
   await test.step('a word on a held work changes the figures in both', async () => {
+    // Whose peer review is unknown is stopped by its level before.
+    await page.goto(`/reviews/${id}/sieve?limiter=upper`);
+    await page.getByRole('button', { name: 'Switch off' }).click();
+    await expect(row(page, 'Upper half')).toContainText('switched off');
+    await expect(page.getByText('Saving …')).toHaveCount(0);
     for (const tab of [page, other]) await tab.goto(`/reviews/${id}/sieve/held`);
     const heading = (tab: typeof page) => tab.getByRole('heading', { level: 1 });
     await expect(heading(page)).toHaveText(/^[1-9]\d* works? (?:is|are) held$/);
@@ -78,8 +85,6 @@ test('a sieve that is changed in another tab is shown as it is now, and is chang
     await other.getByRole('button', { name: /^Release \d/ }).click();
     await expect(heading(other)).toHaveText('0 works are held');
     await expect(heading(page)).toHaveText('0 works are held');
-    await other.locator('[data-sonner-toast]', { hasText: 'released' }).getByRole('button', { name: 'Undo' }).click();
-    await expect(heading(page)).toHaveText(before);
   });
   expect(problems).toEqual([]);
 });

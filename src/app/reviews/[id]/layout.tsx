@@ -3,6 +3,7 @@ import { Asking } from '@/client/Asking';
 import { rightIn } from '@/platform/context';
 import { reviewState } from '@/stages/decide/store/review-state';
 import { jobLines } from '@/stages/retrieve/queries/retrieve-view';
+import { stampsOfReview } from '@/stages/review/queries/pulse';
 import { stripFigures } from '@/stages/review/queries/strip-figures';
 import { JobBanner } from '@/stages/review/screens/JobBanner';
 import { StageStrip } from '@/stages/review/screens/StageStrip';
@@ -11,6 +12,8 @@ import { TopBar } from '@/stages/review/screens/TopBar';
 export const dynamic = 'force-dynamic';
 
 export default reviewFrame('read', async (ctx, id, children) => {
+  // First: what changes while the rest is read is then noticed.
+  const stamps = await stampsOfReview(ctx, id);
   const state = await reviewState(ctx, id);
   const { title, asOf } = state.review;
   const figures = await stripFigures(ctx, id, state);
@@ -22,7 +25,7 @@ export default reviewFrame('read', async (ctx, id, children) => {
       >
         Skip to the content
       </a>
-      <TopBar reviewId={id} title={title} asOf={asOf} person={ctx.person.name ?? ''} figures={figures} />
+      <TopBar reviewId={id} title={title} asOf={asOf} person={ctx.person.name ?? ''} figures={figures} stamps={stamps} />
       <StageStrip reviewId={id} figures={figures} />
       {(await rightIn(ctx, id)) === 'read' && (
         <p className="border-rule border-b bg-picked px-5 py-1 text-small print:hidden">

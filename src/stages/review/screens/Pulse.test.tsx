@@ -4,6 +4,7 @@ import { act, render } from '@testing-library/react';
 import { call } from '@/client/call';
 import { AServer, done } from '@/testing/a-server';
 import { asked } from '@/testing/doubles/next-navigation';
+import type { Stamps } from '../queries/pulse';
 import { Pulse } from './Pulse';
 
 let server: AServer;
@@ -14,6 +15,7 @@ beforeEach(() => {
 });
 afterEach(() => void jest.useRealTimers());
 
+const STOOD = { rulings: 1, decisions: 1 } as unknown as Stamps;
 const pass = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms));
 /** Each of what changed as a stamp; the next question comes eight seconds later. */
 async function says(rulings: number, also: string[] = []) {
@@ -22,7 +24,7 @@ async function says(rulings: number, also: string[] = []) {
 }
 
 test('what others change has the page drawn anew: at most so often, and never not at all', async () => {
-  render(<Pulse reviewId="r" />);
+  render(<Pulse reviewId="r" stood={STOOD} />);
   await says(1);
   expect(asked).toEqual([]);
   await says(2);
@@ -37,8 +39,14 @@ test('what others change has the page drawn anew: at most so often, and never no
   expect(asked).toHaveLength(2);
 });
 
+test('what others changed after the page was drawn, before it first asked, has it drawn anew', async () => {
+  render(<Pulse reviewId="r" stood={STOOD} />);
+  await says(2);
+  expect(asked).toEqual(['refresh']);
+});
+
 test('what one changed oneself is on the page already', async () => {
-  render(<Pulse reviewId="r" />);
+  render(<Pulse reviewId="r" stood={STOOD} />);
   await says(1);
   await act(async () => {
     const own = call('r', 'merge-again', {});
@@ -52,7 +60,7 @@ test('what one changed oneself is on the page already', async () => {
 });
 
 test('so is what one changes while that is asked', async () => {
-  render(<Pulse reviewId="r" />);
+  render(<Pulse reviewId="r" stood={STOOD} />);
   await says(1);
   await pass(8000);
   void call('r', 'merge-again', {});
@@ -64,7 +72,7 @@ test('so is what one changes while that is asked', async () => {
 });
 
 test('who else has the same work open is said, for as long as they have', async () => {
-  const { container } = render(<Pulse reviewId="r" />);
+  const { container } = render(<Pulse reviewId="r" stood={STOOD} />);
   await says(1, ['Ada Lind', 'Jon Berg']);
   expect(container.textContent).toBe('also here: Ada Lind, Jon Berg');
   await says(1);
@@ -73,7 +81,7 @@ test('who else has the same work open is said, for as long as they have', async 
 
 test('nothing is asked while nobody looks at the page, nor of a review that is gone', async () => {
   const looked = jest.spyOn(document, 'visibilityState', 'get').mockReturnValue('hidden');
-  render(<Pulse reviewId="r" />);
+  render(<Pulse reviewId="r" stood={STOOD} />);
   await pass(60_000);
   expect(server.came).toEqual([]);
   looked.mockRestore();

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { ownChanges, post } from '@/client/call';
 import { forget } from '@/client/query-client';
 import { refreshPage } from '@/ui/refresh-page';
-import type { Pulse as Said } from '../queries/pulse';
+import type { Pulse as Said, Stamps } from '../queries/pulse';
 
 /** So often is asked whether somebody else changed something, while the page is looked at. */
 const EVERY_MS = 8000;
@@ -15,14 +15,14 @@ const FIRST_MS = 2500;
 
 /**
  * Follows what others change in a review: what rests on it is asked for again, and pages that the server drew are drawn
- * anew, so that nobody has to reload. Also says where one is, to go on there next time, and who else has the same work open.
+ * anew, so that nobody has to reload: from how it stood when the page was first drawn. Also says where one is, to go on there next time, and who else has the same work open.
  */
-export function Pulse({ reviewId }: { reviewId: string }) {
+export function Pulse({ reviewId, stood }: { reviewId: string; stood: Stamps }) {
   const path = usePathname();
   const search = useSearchParams();
   const router = useRouter();
   const [also, setAlso] = useState<readonly string[]>([]);
-  const known = useRef<Said['stamps'] | null>(null);
+  const known = useRef(stood);
   const own = useRef(0);
   const drawn = useRef(0);
   const due = useRef(false);
@@ -45,9 +45,7 @@ export function Pulse({ reviewId }: { reviewId: string }) {
     /** @param changes how many of one's own were sent before it was asked; those sent since may be in the answer, or in the next */
     function follow({ stamps, also: others }: Said, changes: number) {
       setAlso((before) => (before.join() === others.join() ? before : others));
-      const topics = known.current
-        ? Object.entries(stamps).flatMap(([t, s]) => (known.current![t as keyof typeof stamps] === s ? [] : [t]))
-        : [];
+      const topics = Object.entries(stamps).flatMap(([t, s]) => (known.current[t as keyof Stamps] === s ? [] : [t]));
       known.current = stamps;
       const ours = ownChanges() !== own.current;
       own.current = changes;

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { Suspense } from 'react';
 import type { StripFigures } from '@/client/types';
 import { intervalWords, readDate } from '@/core/record';
+import type { Stamps } from '../queries/pulse';
 import { NextStep } from './NextStep';
 import { Pulse } from './Pulse';
 
@@ -14,10 +15,12 @@ interface TopBarProps {
   person?: string;
   administrator?: boolean;
   figures?: StripFigures;
+  /** How the review stands as the page is drawn. */
+  stamps?: Stamps;
 }
 
 /** The name, the review, what is left to do here, and a search over the whole review. */
-export function TopBar({ reviewId, title, asOf, person, administrator, figures }: TopBarProps) {
+export function TopBar({ reviewId, title, asOf, person, administrator, figures, stamps }: TopBarProps) {
   return (
     <header className="flex min-h-11 print:hidden flex-wrap items-center gap-x-3.5 md:h-11 md:flex-nowrap border-rule border-b bg-surface px-5">
       <Link href="/" dir="auto" className="font-serif font-semibold text-lead">
@@ -28,9 +31,9 @@ export function TopBar({ reviewId, title, asOf, person, administrator, figures }
       </span>
       {reviewId && figures && <NextStep reviewId={reviewId} figures={figures} />}
       <span className="ml-auto whitespace-nowrap text-slate">{asOf && `as of ${intervalWords(readDate(asOf))}`}</span>
-      {reviewId && (
+      {reviewId && stamps && (
         <Suspense>
-          <Pulse reviewId={reviewId} />
+          <Pulse reviewId={reviewId} stood={stamps} />
         </Suspense>
       )}
       {reviewId && (
