@@ -3,7 +3,7 @@ import { type DerivedClaims, derivedClaims, type Fault, faultOf, rederivedClaims
 import { type FieldEdit, mergeWork } from '@/core/merge';
 import { type BibRecord, intervalWords, shortAuthors } from '@/core/record';
 import { type ColumnsPage, PageBuilder } from '@/core/sieve';
-import { type Cell, copyText, OtherForm, type PackedClaims, packClaims, unpackClaims } from '@/core/storage';
+import { type Cell, copyText, OtherForm, packClaims, unpackClaims } from '@/core/storage';
 import { type Judgeable, type Judging, type JudgingBasis, judgeAlone, judgeWork, judgingFrom, membershipBits } from './judging';
 import { storedAxes } from './stored-axes';
 
@@ -52,8 +52,8 @@ export interface JudgedPage {
   rows: Uint8Array;
   /** Of those, their numbers and axes as JSON rows to update by. */
   axes: string;
-  /** Claims that were derived, as JSON rows to update by. */
-  claims: string | null;
+  /** Claims that were derived: of which records, and their rows for COPY, by CLAIM_COLUMNS. */
+  claims: { numbers: number[]; rows: Uint8Array };
   faults: (Fault & { step: 'derive' | 'classify' })[];
 }
 
@@ -98,7 +98,7 @@ interface Member extends Judgeable {
  */
 export function judgePage(by: PageJudging, { reviewId, works, records, merged }: PageToJudge): JudgedPage {
   const { judging, bitOf, trustOf } = by;
-  const { members, derived, faults } = readMembers(by.scopes, records, merged);
+  const { members, derived, faults } = readMembers(by.scopes, reviewId, records, merged);
   const page = new PageBuilder(works.length);
   const alone = new PageBuilder(records.length);
   const retrievals: string[] = [];
@@ -152,16 +152,18 @@ export function judgePage(by: PageJudging, { reviewId, works, records, merged }:
     alone: alone.done(),
     retrievals,
     workOf: Int32Array.from(workOf),
-    rows: new TextEncoder().encode(copyText(rows)),
+    rows: utf8(rows),
     axes: JSON.stringify(known),
-    claims: derived.length ? JSON.stringify(derived) : null,
+    claims: { numbers: derived.map(([, no]) => no as number), rows: utf8(derived) },
     faults,
   };
 }
 
-function readMembers(scopes: Scopes, records: readonly RecordToJudge[], merged: boolean) {
+const utf8 = (rows: readonly Cell[][]): Uint8Array => new TextEncoder().encode(copyText(rows));
+
+function readMembers(scopes: Scopes, reviewId: string, records: readonly RecordToJudge[], merged: boolean) {
   const members = new Map<number, Member>();
-  const derived: { no: number; rule_set: string; doc: PackedClaims; unmapped: string[] }[] = [];
+  const derived: Cell[][] = [];
   const faults: JudgedPage['faults'] = [];
   for (const r of records) {
     const parse = () => JSON.parse(r.item!) as BibRecord;
@@ -182,7 +184,7 @@ function readMembers(scopes: Scopes, records: readonly RecordToJudge[], merged: 
         doc,
         item: merged ? parse() : null,
       });
-      if (fresh) derived.push({ no: r.no, rule_set: fresh.ruleSet, doc: packClaims(fresh.doc), unmapped: fresh.doc.unmapped });
+      if (fresh) derived.push([reviewId, r.no, fresh.ruleSet, packClaims(fresh.doc), fresh.unmapped, fresh.terms]);
     } catch (error) {
       // Nothing is wrong with the record: its claims are to be derived again.
       if (error instanceof OtherForm) throw error;

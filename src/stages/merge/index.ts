@@ -15,5 +15,5 @@ export { pairView } from './queries/pair-view';
 export { fieldEdits } from './store/field-edits';
 export { mayBeOneOf, mergesOf } from './store/merge-blocks';
 export { standingRulings } from './store/merge-rulings';
-export { staleClaims, updateClaims } from './store/stale-claims';
+export { replaceClaims, staleClaims } from './store/stale-claims';
 export { titlesOf } from './store/titles';

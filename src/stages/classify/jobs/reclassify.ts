@@ -6,7 +6,7 @@ import { runBound } from '@/platform/db/client';
 import { Review, SourceDatabase } from '@/platform/db/schema';
 import type { Progress } from '@/platform/queue/progress';
 import { inOrder } from '@/platform/threads/in-order';
-import { staleClaims, updateClaims } from '@/stages/merge';
+import { replaceClaims, staleClaims } from '@/stages/merge';
 import { faultyAside, retrievalOfFiles, Unprocessable } from '@/stages/retrieve';
 import { columnsBasis } from '../store/columns-basis';
 import { readPage } from '../store/read-page';
@@ -80,7 +80,7 @@ export async function reclassifyReview(ctx: Context, reviewId: string, progress:
           alone.put(retrieval, made.workOf[k]!, writeAlone);
         });
         await written;
-        written = updateClaims(tx, reviewId, made.claims).then(() => updateAxes(tx, reviewId, made.axes));
+        written = replaceClaims(tx, reviewId, made.claims).then(() => updateAxes(tx, reviewId, made.axes));
         // It is awaited with the next page; without a handler until then, Node.js would end the process if it failed.
         written.catch(() => {});
         done += records;

@@ -1,7 +1,8 @@
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { Scopes } from '@/core/derive';
+import { CLAIM_COLUMNS, Scopes } from '@/core/derive';
+import type { JudgedPage } from '@/core/judge';
 import { RULE_SET } from '@/core/storage';
-import { runBound } from '@/platform/db/client';
+import { copyWritten } from '@/platform/db/copy';
 import type { SourceDatabase } from '@/platform/db/schema';
 import { shortHash } from '@/platform/short-hash';
 
@@ -27,13 +28,9 @@ export async function staleClaims(tx: EntityManager, reviewId: string, databases
   return { restated, outdated };
 }
 
-/** @param rows as JSON: record number, what the claims were made by, the claims, and terms that nothing knows */
-export async function updateClaims(tx: EntityManager, reviewId: string, rows: string | null): Promise<void> {
-  if (rows === null) return;
-  await runBound(
-    tx,
-    `update record_claims c set rule_set = f.rule_set, doc = f.doc, unmapped = f.unmapped
-     from json_to_recordset($1::json) as f(no int, rule_set text, doc json, unmapped jsonb) where c.review_id = $2 and c.record_no = f.no`,
-    [rows, reviewId],
-  );
+/** Puts claims in the place of those that were there. Writing them anew takes PostgreSQL less than changing each row by what JSON says. */
+export async function replaceClaims(tx: EntityManager, reviewId: string, { numbers, rows }: JudgedPage['claims']): Promise<void> {
+  if (numbers.length === 0) return;
+  await tx.execute('delete from record_claims where review_id = ? and record_no = any(?::int[])', [reviewId, `{${numbers.join(',')}}`]);
+  await copyWritten(tx, 'record_claims', CLAIM_COLUMNS, [rows]);
 }
