@@ -5,7 +5,7 @@ import { DifferenceNote, JudgementRow, Membership } from '@/platform/db/schema';
 import { signedIn } from '@/platform/sign-in/person';
 import { ruleMerge } from '@/stages/merge/commands/rule-merge';
 import { addMember, makeAccount } from '@/stages/people';
-import { pulse } from '@/stages/review/queries/pulse';
+import { pulse, stampsOfReview } from '@/stages/review/queries/pulse';
 import { QUERIES } from '@/stages/verbs';
 import { workDetail } from '@/stages/works/queries/work-detail';
 import { aReview, importText, openTestDatabase, type TestDatabase } from '@/testing/database';
@@ -97,6 +97,8 @@ async function everything(who: Name): Promise<string> {
   for (const show of ['all', 'open', 'kept', 'excluded'] as const)
     parts.push(JSON.stringify(await decideQueue(ctx(), state, queueInput({ show }))));
   const { stamps, also } = await pulse(reading(ctx()), id, { path: 'decide', work: 1 });
+  // A page is drawn with the same, so that its first question brings nothing new.
+  expect(await stampsOfReview(reading(ctx()), id)).toEqual(stamps);
   parts.push(JSON.stringify([stamps, also]));
   parts.push(JSON.stringify(await ledger(ctx(), id, ledgerInput({}))));
   parts.push(JSON.stringify(state.counts), JSON.stringify([...state.decisions]));
