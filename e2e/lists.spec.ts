@@ -87,6 +87,8 @@ test('two tabs decide the same work: the second is told, shows what the first di
     .setInputFiles(fileOf('two.ris', entry('Knee pads for tilers') + entry('Gel or foam under the knee')));
   await expect(page.getByRole('navigation').getByRole('link', { name: /^Merge/ })).toContainText('2');
   const other = await page.context().newPage();
+  // The second is not told before it decides, too.
+  await other.route(/\/pulse$/, () => {});
   for (const tab of [page, other]) {
     await tab.goto(`/reviews/${id}/decide?work=1`);
     await expect(tab.getByLabel(/Grounds, drafted/)).not.toHaveValue('');

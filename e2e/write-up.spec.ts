@@ -168,6 +168,8 @@ test('two tabs, one work: the second is told; a tab that is closed at once has l
   await page.getByRole('button', { name: 'Add those from the limiters and the question' }).click();
   await expect(page.getByLabel('What is not met').first()).toHaveValue('The population asked about');
   const other = await context.newPage();
+  // The second is not told before it decides, too.
+  await other.route(/\/pulse$/, () => {});
   for (const tab of [page, other]) {
     await tab.goto(`/reviews/${id}/decide?order=newest`);
     await expect(tab.getByLabel(/Grounds, drafted/)).not.toHaveValue('');
