@@ -40,6 +40,8 @@ test('what others change has the page drawn anew: at most so often, and never no
 });
 
 test('what others changed after the page was drawn, before it first asked, has it drawn anew', async () => {
+  // Whatever one changed oneself in another review before.
+  void call('another', 'merge-again', {});
   render(<Pulse reviewId="r" stood={STOOD} />);
   await says(2);
   expect(asked).toEqual(['refresh']);

@@ -15,7 +15,8 @@ const FIRST_MS = 2500;
 
 /**
  * Follows what others change in a review: what rests on it is asked for again, and pages that the server drew are drawn
- * anew, so that nobody has to reload: from how it stood when the page was first drawn. Also says where one is, to go on there next time, and who else has the same work open.
+ * anew, so that nobody has to reload: from how it stood when the page was first drawn. Also says where one is, to go on
+ * there next time, and who else has the same work open.
  */
 export function Pulse({ reviewId, stood }: { reviewId: string; stood: Stamps }) {
   const path = usePathname();
@@ -23,7 +24,8 @@ export function Pulse({ reviewId, stood }: { reviewId: string; stood: Stamps }) 
   const router = useRouter();
   const [also, setAlso] = useState<readonly string[]>([]);
   const known = useRef(stood);
-  const own = useRef(0);
+  // What was changed before, in another review, is no change of this one.
+  const own = useRef(ownChanges());
   const drawn = useRef(0);
   const due = useRef(false);
   const here = path.replace(new RegExp(`^/reviews/${reviewId}/?`), '') + (search.size ? `?${search}` : '');
